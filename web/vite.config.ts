@@ -10,6 +10,7 @@ export default defineConfig({
     maxWorkers: '100%',
     // Loading what a screen is made of costs more than most tests of it.
     isolate: false,
+    setupFiles: 'src/testing/setup.ts',
   },
   server: {
     // The guide and its pictures lie beside the web, in docs.

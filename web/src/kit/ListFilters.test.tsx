@@ -4,7 +4,7 @@ import { afterEach, beforeEach, expect, it } from 'vitest';
 import { useLocation } from 'react-router';
 import '../app/words';
 import { answers, empty, press, show } from '../testing/house';
-import { ListFilters } from './ListFilters';
+import { ListFilters, ListSearch } from './ListFilters';
 import { useList } from './useList';
 
 beforeEach(() => {
@@ -17,9 +17,9 @@ function Listed() {
   const list = useList<'listOutboundOrders'>();
   return (
     <>
+      <ListSearch list={list} label="Words" />
       <ListFilters
         list={list}
-        label="Words"
         columns={[
           { key: 'number', title: 'Number', sort: 'NUMBER', narrow: { kind: 'TEXT' } },
           { key: 'value', title: 'Value', sort: 'VALUE', narrow: { kind: 'NUMBER' } },

@@ -28,30 +28,34 @@ export function byItem(): Narrowed {
   };
 }
 
+/** Finds rows of a list by words. */
+export function ListSearch({ list, label }: { list: List; label: string }) {
+  return (
+    <TextField
+      label={label}
+      value={list.words}
+      onChange={(event) => list.search(event.target.value)}
+      sx={{ width: 180 }}
+    />
+  );
+}
+
 /**
- * Finds rows of a list: by words, and by conditions on any column that the server can compare, which
- * then stand below as words that can be removed.
+ * Finds rows of a list by conditions on any column that the server can compare, which then stand
+ * below as words that can be removed.
  */
 export function ListFilters({
   list,
   columns,
-  label,
   elsewhere = ['SITE'],
 }: {
   list: List;
   columns: Narrowed[];
-  label: string;
   /** Columns that the page has a choice of its own for. */
   elsewhere?: string[];
 }) {
   return (
     <>
-      <TextField
-        label={label}
-        value={list.words}
-        onChange={(event) => list.search(event.target.value)}
-        sx={{ width: 180 }}
-      />
       <Drop label={t('filter.add')}>
         {(close) => (
           <NewFilter

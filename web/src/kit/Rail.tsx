@@ -1,5 +1,5 @@
 import Box from '@mui/material/Box';
-import type { ReactNode } from 'react';
+import type { ReactNode, Ref } from 'react';
 import { NavLink } from 'react-router';
 import { fonts } from '../app/theme';
 import { PageHelp } from './PageHelp';
@@ -61,13 +61,16 @@ export function Room({
   title,
   tools,
   children,
+  ref,
 }: {
   title: ReactNode;
   tools?: ReactNode;
   children: ReactNode;
+  ref?: Ref<HTMLDivElement>;
 }) {
   return (
     <Box
+      ref={ref}
       sx={{
         flex: 1,
         minWidth: 0,

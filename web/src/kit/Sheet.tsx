@@ -1,7 +1,14 @@
 import { useQueries, useQueryClient, keepPreviousData } from '@tanstack/react-query';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import Box from '@mui/material/Box';
-import { useEffect, useRef, useState, type KeyboardEvent, type ReactNode } from 'react';
+import {
+  useEffect,
+  useLayoutEffect,
+  useRef,
+  useState,
+  type KeyboardEvent,
+  type ReactNode,
+} from 'react';
 import { fonts } from '../app/theme';
 import { count } from './format';
 import { ColumnChoice } from './ColumnChoice';
@@ -14,6 +21,8 @@ import { t, type Word } from '../app/words';
 
 const WINDOW = 100;
 const ROW_HEIGHT = 32;
+/** What is between two columns, and half of it before the first and after the last. */
+const GAP = 16;
 
 export interface Page {
   offset: number;
@@ -173,6 +182,11 @@ function Grid<T extends object, Q extends object>({
   };
 
   const { tracks, narrowest } = withTicks(columns, ticks !== undefined);
+  useLayoutEffect(() => {
+    if (frame.current) {
+      columns.measure(naturalWidths(frame.current));
+    }
+  });
   const entry = (row: T) => [rowKey(row), row] as const;
   /** Ticks a row, or with Shift all between the one that was ticked before and it. */
   const tick = (index: number, through: boolean) => {
@@ -220,9 +234,11 @@ function Grid<T extends object, Q extends object>({
           sx={{
             display: 'grid',
             gridTemplateColumns: tracks,
+            columnGap: `${GAP}px`,
+            px: `${GAP / 2}px`,
             position: 'sticky',
             top: 0,
-            zIndex: 1,
+            zIndex: 2,
             minWidth: narrowest,
             bgcolor: 'background.default',
             borderBottom: 2,
@@ -247,10 +263,11 @@ function Grid<T extends object, Q extends object>({
               />
             </Box>
           )}
-          {columns.shown.map((column) => (
+          {columns.shown.map((column, i) => (
             <HeadCell
               key={column.key}
               column={column}
+              first={i === 0}
               columns={columns}
               by={fetch ? column.sort : column.value && column.key}
               sorting={sorting}
@@ -282,6 +299,8 @@ function Grid<T extends object, Q extends object>({
                 sx={(theme) => ({
                   display: 'grid',
                   gridTemplateColumns: tracks,
+                  columnGap: `${GAP}px`,
+                  px: `${GAP / 2}px`,
                   position: 'absolute',
                   top: 0,
                   width: '100%',
@@ -290,7 +309,8 @@ function Grid<T extends object, Q extends object>({
                   transform: `translateY(${item.start}px)`,
                   borderBottom: `1px solid ${theme.house.hairline}`,
                   cursor: onOpen ? 'pointer' : 'default',
-                  bgcolor: key !== undefined && key === opened ? theme.house.chosen : undefined,
+                  bgcolor:
+                    key !== undefined && key === opened ? theme.house.chosen : 'background.default',
                   boxShadow:
                     item.index === active ? `inset 4px 0 0 ${theme.house.link}` : undefined,
                   '&:hover': { bgcolor: theme.house.chosen },
@@ -318,12 +338,14 @@ function Grid<T extends object, Q extends object>({
                     key={column.key}
                     role="gridcell"
                     aria-colindex={i + 1}
+                    data-column={column.key}
+                    data-words={column.grow || column.words ? '' : undefined}
                     sx={{
-                      px: 1,
                       textAlign: column.align,
                       overflow: 'hidden',
                       textOverflow: 'ellipsis',
                       whiteSpace: 'nowrap',
+                      ...(i === 0 && FIXED),
                     }}
                   >
                     {row ? column.cell(row) : i === 0 ? '…' : ''}
@@ -369,23 +391,45 @@ const TICK = {
   '& input': { width: 18, height: 18, m: 0 },
 } as const;
 
+/** The first column stays in sight while the others are scrolled. */
+const FIXED = { position: 'sticky', left: `${GAP / 2}px`, zIndex: 1, bgcolor: 'inherit' } as const;
+
+/** The tracks with that of the ticks, and how wide the whole is at least. */
 function withTicks<T extends object>(columns: TableColumns<T>, ticked: boolean) {
+  const narrowest = columns.narrowest + GAP * columns.shown.length;
   return ticked
     ? {
         tracks: `${TICK_WIDTH}px ${columns.tracks}`,
-        narrowest: columns.narrowest + TICK_WIDTH,
+        narrowest: narrowest + TICK_WIDTH + GAP,
       }
-    : columns;
+    : { tracks: columns.tracks, narrowest };
+}
+
+/** How wide what stands in each column is: its title, or the widest cell in sight. */
+function naturalWidths(frame: HTMLElement): Record<string, number> {
+  const widths: Record<string, number> = {};
+  const inside = document.createRange();
+  for (const cell of frame.querySelectorAll<HTMLElement>('[data-column]')) {
+    const column = cell.dataset.column!;
+    inside.selectNodeContents(cell);
+    const cut = cell.scrollWidth > cell.clientWidth ? cell.scrollWidth : 0;
+    const width = Math.max(Math.ceil(inside.getBoundingClientRect().width), cut);
+    widths[column] = Math.max(widths[column] ?? 0, width);
+  }
+  return widths;
 }
 
 function HeadCell<T extends object>({
   column,
+  first,
   columns,
   by,
   sorting,
   onSort,
 }: {
   column: Column<T>;
+  /** Whether it is the one that stays in sight. */
+  first: boolean;
   columns: TableColumns<T>;
   /** What it is sorted by; nothing if it can't be. */
   by?: string;
@@ -408,12 +452,12 @@ function HeadCell<T extends object>({
         columns.move(event.dataTransfer.getData('text/plain'), column.key);
       }}
       sx={{
-        px: 1,
-        height: 32,
+        height: ROW_HEIGHT,
         display: 'flex',
         alignItems: 'center',
         whiteSpace: 'nowrap',
         position: 'relative',
+        ...(first && { ...FIXED, bgcolor: 'background.default' }),
       }}
       style={{ justifyContent: column.align === 'right' ? 'flex-end' : 'flex-start' }}
     >
@@ -421,6 +465,7 @@ function HeadCell<T extends object>({
         <Box
           component="button"
           type="button"
+          data-column={column.key}
           onClick={() => onSort({ by, descending: sorted ? !descending : false })}
           sx={{
             all: 'unset',
@@ -433,7 +478,7 @@ function HeadCell<T extends object>({
           {sorted ? (descending ? ' ↓' : ' ↑') : ''}
         </Box>
       ) : (
-        column.title
+        <span data-column={column.key}>{column.title}</span>
       )}
       <Edge
         width={() => cell.current?.clientWidth ?? column.width}
@@ -477,7 +522,7 @@ function Edge({
       sx={{
         position: 'absolute',
         insetBlock: 6,
-        right: 0,
+        right: -GAP / 2,
         width: 9,
         cursor: 'col-resize',
         touchAction: 'none',

@@ -1,6 +1,7 @@
 import Box from '@mui/material/Box';
-import type { ReactNode } from 'react';
-import { ListFilters, type Narrowed } from './ListFilters';
+import { useRef, type ReactNode } from 'react';
+import { FilterBar } from './FilterBar';
+import { ListFilters, ListSearch, type Narrowed } from './ListFilters';
 import { Room } from './Rail';
 import { Sheet, type SheetProps } from './Sheet';
 import { SidePanel } from './SidePanel';
@@ -8,6 +9,10 @@ import { useSavedViews } from './SavedViews';
 import { SiteChoice } from './SiteChoice';
 import { useAddress } from './useAddress';
 import { useList, type List } from './useList';
+import { useNarrow } from './useNarrow';
+
+/** With less room than this the filters go under a button. */
+const ROOMY = 640;
 
 /** Something that is opened beside a table under its name in the address, as `new`. */
 export interface Panel {
@@ -85,24 +90,37 @@ export function TableSpace<T extends object, Q extends object = object>({
   const { sorting, onSort } = useList();
   const views = useSavedViews(sheet.name, sheet.memory ?? sheet.name);
   const panel = Object.hasOwn(panels, opened) && panels[opened];
+  const room = useRef<HTMLDivElement>(null);
+  const narrow = useNarrow(room, ROOMY);
   return (
     <>
       <Room
+        ref={room}
         title={title}
         tools={
           <>
-            {choices}
-            {bySite && list && (
-              <SiteChoice
-                value={list.only('SITE')}
-                onChange={(next) => list.setOnly('SITE', next)}
-              />
-            )}
+            <FilterBar
+              list={list}
+              narrow={narrow}
+              fields={choices}
+              last={
+                list && (
+                  <>
+                    {bySite && (
+                      <SiteChoice
+                        value={list.only('SITE')}
+                        onChange={(next) => list.setOnly('SITE', next)}
+                      />
+                    )}
+                    {search && <ListSearch list={list} label={search} />}
+                  </>
+                )
+              }
+            />
             {list && search && (
               <ListFilters
                 list={list}
                 columns={[...sheet.columns, ...hidden]}
-                label={search}
                 elsewhere={[...(bySite ? ['SITE'] : []), ...(elsewhere ?? [])]}
               />
             )}

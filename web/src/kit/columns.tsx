@@ -15,10 +15,15 @@ export type Narrow =
 export interface Column<T> {
   key: string;
   title: string;
-  /** How wide it is at least, in pixels. */
+  /**
+   * How wide it is, in pixels, until it is known what stands in it; words are cut to no less where
+   * there is not room for all.
+   */
   width: number;
   /** Its share of the room that is left; a column without takes none. */
   grow?: number;
+  /** Whether it holds words, which may be cut where there is not room for all. */
+  words?: boolean;
   align?: 'left' | 'right';
   /** What the server calls it, if it can sort by it. */
   sort?: string;
@@ -75,11 +80,13 @@ export function columnsOf<T>() {
     cell: (row: T) => ReactNode,
     held: Column<T>['value'],
     align?: 'right',
+    words?: boolean,
   ): Column<T> => ({
     key,
     title,
     width,
     grow,
+    words,
     spare,
     align,
     sort: by ?? sort,
@@ -107,7 +114,11 @@ export function columnsOf<T>() {
         'right',
       );
   const plain =
-    (show: (value: string) => ReactNode, kind: Exclude<Narrow['kind'], 'CHOICE' | 'REFERENCE'>) =>
+    (
+      show: (value: string) => ReactNode,
+      kind: Exclude<Narrow['kind'], 'CHOICE' | 'REFERENCE'>,
+      words = false,
+    ) =>
     (key: Key<T>, title: string, width: number, options: Options<T> = {}) =>
       column(
         key,
@@ -121,15 +132,17 @@ export function columnsOf<T>() {
             return value === null || value === undefined ? '' : show(value as string);
           }),
         (row) => held(row, key),
+        undefined,
+        words,
       );
   return {
     /** Words as they stand. */
-    text: plain((value) => value, 'TEXT'),
+    text: plain((value) => value, 'TEXT', true),
     /** A number of a document, a bin, a lot: in letters that can't be mistaken. */
     code: plain((value) => <Code>{value}</Code>, 'TEXT'),
     /** The number by which a row is known. */
     number: plain((value) => <Code strong>{value}</Code>, 'TEXT'),
-    site: plain((value) => value, 'SITE'),
+    site: plain((value) => value, 'SITE', true),
     day: plain(date, 'DAY'),
     /** How long ago something was. */
     ago: plain((value) => ago(value), 'MOMENT'),

@@ -103,6 +103,24 @@ export function useTableColumns<T extends object>(
   const ordered = table.getAllLeafColumns().map((column) => byKey.get(column.id)!);
   const shown = table.getVisibleLeafColumns().map((column) => byKey.get(column.id)!);
   const isShown = (column: Column<T>) => shown.includes(column);
+  const [natural, setNatural] = useState<Record<string, number>>({});
+  const roomiest = shown.reduce<Column<T> | undefined>(
+    (most, one) => ((one.grow ?? 0) > (most?.grow ?? 0) ? one : most),
+    undefined,
+  );
+  /** How wide a column is at least: all of a figure, a code or a state; of words no more than this. */
+  const least = ({ key: one, width, grow, words }: Column<T>) => {
+    const seen = natural[one] ?? width;
+    return wish.columnSizing[one] ?? (grow || words ? Math.min(width, seen) : seen);
+  };
+  const track = (column: Column<T>) => {
+    const { key: one, width, grow, words } = column;
+    const most = natural[one] ?? width;
+    if (one in wish.columnSizing || !(grow || words)) {
+      return `${least(column)}px`;
+    }
+    return `minmax(${least(column)}px, ${column === roomiest ? '1fr' : `${most}px`})`;
+  };
   const widen = (column: Column<T>, width: number) =>
     keep({
       columnSizing: { ...wish.columnSizing, [column.key]: Math.max(NARROWEST, Math.round(width)) },
@@ -114,17 +132,16 @@ export function useTableColumns<T extends object>(
     isShown,
     /** All rows, sorted; empty where the server sorts. */
     rows: table.getRowModel().rows.map((row) => row.original),
-    /** The tracks of a CSS grid, and how wide they are together at least. */
-    tracks: shown
-      .map(({ key: one, width, grow }) =>
-        one in wish.columnSizing
-          ? `${wish.columnSizing[one]}px`
-          : grow
-            ? `minmax(${width}px, ${grow}fr)`
-            : `${width}px`,
-      )
-      .join(' '),
-    narrowest: shown.reduce((sum, one) => sum + (wish.columnSizing[one.key] ?? one.width), 0),
+    /** The tracks of a CSS grid, and how wide they are together at least, without what is between. */
+    tracks: shown.map(track).join(' '),
+    narrowest: shown.reduce((sum, one) => sum + least(one), 0),
+    /** Takes down how wide what stands in columns is. They only grow, so that nothing jumps. */
+    measure: (widths: Record<string, number>) => {
+      const wider = Object.entries(widths).filter(([one, width]) => width > (natural[one] ?? 0));
+      if (wider.length > 0) {
+        setNatural({ ...natural, ...Object.fromEntries(wider) });
+      }
+    },
     isChanged: JSON.stringify(wish) !== JSON.stringify(NO_WISH),
     reset: () => keep(NO_WISH),
     toggle: (column: Column<T>) =>

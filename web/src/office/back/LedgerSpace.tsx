@@ -1,4 +1,3 @@
-import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useDeferredValue } from 'react';
 import { get } from '../../api/ask';
@@ -40,7 +39,7 @@ const KINDS = everyOf<Kind>()([
   'CONDITION',
   'REVERSAL',
 ]);
-const TEXTS = ['q', 'document', 'reason', 'field', 'device'] as const;
+const TEXTS = ['reason', 'field', 'device'] as const;
 const THINGS = ['item', 'place', 'lot', 'serial', 'posting'] as const;
 
 /** The stock ledger: every line, newest first, by anything that stands in it. */
@@ -75,62 +74,47 @@ export function LedgerSpace() {
     <TableSpace
       title={t('ledger.title')}
       name="ledger"
-      over={
+      choices={
         <>
-          {now.serial && <SerialLife key={now.serial} id={now.serial} />}
-          <Box
-            role="search"
-            aria-label={t('ledger.filters')}
-            sx={{
-              display: 'grid',
-              gridTemplateColumns: 'repeat(auto-fill, minmax(160px, 1fr))',
-              gap: 1.5,
-              mb: 1.5,
-            }}
-          >
-            {TEXTS.map((name) => (
-              <AddressText key={name} name={name} label={t(`ledger.filter.${name}`)} />
-            ))}
-            <AddressChoice
-              name="kind"
-              label={t('ledger.filter.kind')}
-              options={optionsOf(KINDS, (kind) => t(`kind.${kind}`), t('ledger.anyKind'))}
-            />
-            <AddressChoice
-              name="why"
-              label={t('kinds.one')}
-              options={optionsById(movementKinds.data, t('adjust.anyReason'))}
-            />
-            <AddressSite />
-            <Box sx={{ width: 180 }}>
-              <ReferenceField
-                of="PERSON"
-                label={t('ledger.filter.person')}
-                placeholder={t('ledger.anyone')}
-                value={value('person')}
-                onChange={(person) => change({ person })}
-              />
-            </Box>
-            {(['after', 'before'] as const).map((name) => (
-              <AddressText key={name} name={name} label={t(`ledger.filter.${name}`)} type="date" />
-            ))}
-            {about.length > 0 && (
-              <Button
-                variant="outlined"
-                onClick={() =>
-                  change(Object.fromEntries([...THINGS, 'about'].map((name) => [name, null])))
-                }
-              >
-                {t('ledger.only', {
-                  what:
-                    value('about') ||
-                    `${t(`ask.${about[0].toUpperCase()}` as Word)} ${value(about[0])}`,
-                })}
-              </Button>
-            )}
-          </Box>
+          <AddressText name="q" label={t('ledger.filter.q')} width={150} />
+          <AddressText name="document" label={t('ledger.filter.document')} width={150} />
+          <AddressChoice
+            name="kind"
+            label={t('ledger.filter.kind')}
+            options={optionsOf(KINDS, (kind) => t(`kind.${kind}`), t('ledger.anyKind'))}
+          />
+          <AddressSite />
+          <Person name="person" />
+          {(['after', 'before'] as const).map((name) => (
+            <AddressText key={name} name={name} label={t(`ledger.filter.${name}`)} type="date" />
+          ))}
+          <AddressChoice
+            name="why"
+            label={t('kinds.one')}
+            options={optionsById(movementKinds.data, t('adjust.anyReason'))}
+          />
+          {TEXTS.map((name) => (
+            <AddressText key={name} name={name} label={t(`ledger.filter.${name}`)} />
+          ))}
         </>
       }
+      actions={
+        about.length > 0 && (
+          <Button
+            variant="outlined"
+            onClick={() =>
+              change(Object.fromEntries([...THINGS, 'about'].map((name) => [name, null])))
+            }
+          >
+            {t('ledger.only', {
+              what:
+                value('about') ||
+                `${t(`ask.${about[0].toUpperCase()}` as Word)} ${value(about[0])}`,
+            })}
+          </Button>
+        )
+      }
+      over={now.serial && <SerialLife key={now.serial} id={now.serial} />}
       question={asked}
       fetch={(query) => get('/api/ledger', query)}
       columns={ledgerColumns()}
@@ -151,5 +135,19 @@ export function LedgerSpace() {
         />
       )}
     </TableSpace>
+  );
+}
+
+/** Whose postings are shown. */
+function Person({ name }: { name: string }) {
+  const { value, change } = useAddress();
+  return (
+    <ReferenceField
+      of="PERSON"
+      label={t('ledger.filter.person')}
+      placeholder={t('ledger.anyone')}
+      value={value(name)}
+      onChange={(person) => change({ [name]: person })}
+    />
   );
 }

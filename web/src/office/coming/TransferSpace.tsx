@@ -124,14 +124,14 @@ function columns() {
   const of = columnsOf<Row>();
   return [
     of.number('number', t('transfer.number'), 100, { by: 'NUMBER' }),
-    of.site('from', t('transfer.from'), 120, { by: 'FROM', grow: 1 }),
-    of.site('to', t('transfer.to'), 120, { by: 'TO', grow: 1 }),
     of.choice('state', t('transfer.stateTitle'), 150, (one) => t(`transfer.state.${one}`), {
       by: 'STATE',
       of: STATES,
       cell: (row) => <TransferState state={row.state} />,
     }),
     of.shown('late', t('transfer.late'), 102, (row) => <Late days={row.late} />),
+    of.site('from', t('transfer.from'), 120, { by: 'FROM', grow: 1 }),
+    of.site('to', t('transfer.to'), 120, { by: 'TO', grow: 1 }),
     of.day('dispatch', t('transfer.dispatch'), 76, { by: 'DISPATCH' }),
     of.day('wanted', t('transfer.wanted'), 80, { by: 'WANTED' }),
     of.count('lines', t('transfer.lines'), 54, { by: 'LINES' }),
@@ -139,7 +139,11 @@ function columns() {
       by: 'SHORT_LINES',
       cell: (row) => row.shortLines > 0 && <Exception>{count(row.shortLines)}</Exception>,
     }),
-    of.count('roadLines', t('transfer.road'), 54, { by: 'IN_TRANSIT', dash: true }),
+    of.count('roadLines', t('transfer.road'), 54, {
+      by: 'IN_TRANSIT',
+      dash: true,
+      spare: true,
+    }),
     of.shown(
       'missing',
       t('transfer.missing'),

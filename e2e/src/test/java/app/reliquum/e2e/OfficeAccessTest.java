@@ -2,9 +2,14 @@ package app.reliquum.e2e;
 
 import static app.reliquum.e2e.Browser.accessible;
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+import static java.nio.charset.StandardCharsets.UTF_8;
 
 import com.microsoft.playwright.Page;
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.UncheckedIOException;
 import java.util.List;
+import java.util.Objects;
 import org.junit.jupiter.api.extension.RegisterExtension;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
@@ -31,6 +36,8 @@ class OfficeAccessTest {
           "/office/rules/put-away?open=new",
           "/office/rules/labels");
 
+  private static final String CUT_CELLS = script("/cut-cells.js");
+
   @ParameterizedTest
   @ValueSource(strings = {"day", "night"})
   void officeViewsKeepNobodyOut(String shift) {
@@ -44,9 +51,32 @@ class OfficeAccessTest {
       }
       assertThat(page.getByText("Loading…")).hasCount(0);
       accessible(page);
+      if (shift.equals("day")) {
+        nothingIsCut(page, path);
+      }
     }
     page.keyboard().press("/");
     page.locator("[role=option]").first().waitFor();
     accessible(page);
+  }
+
+  /** Beside its panel or without, a table has room for what one came for. */
+  private static void nothingIsCut(Page page, String path) {
+    for (int width : new int[] {1440, 1280}) {
+      page.setViewportSize(width, width * 5 / 8);
+      // What is wider than the table thought is measured as it is laid out anew.
+      page.waitForFunction("() => new Promise(done => requestAnimationFrame(() => done(true)))");
+      org.assertj.core.api.Assertions.assertThat((List<?>) page.evaluate(CUT_CELLS))
+          .as("at %d: %s", width, path)
+          .isEmpty();
+    }
+  }
+
+  private static String script(String name) {
+    try (InputStream script = OfficeAccessTest.class.getResourceAsStream(name)) {
+      return new String(Objects.requireNonNull(script).readAllBytes(), UTF_8);
+    } catch (IOException fault) {
+      throw new UncheckedIOException(fault);
+    }
   }
 }

@@ -1,0 +1,9 @@
+/** A document that is not laid out has no sizes, and they never change. */
+if (typeof Range !== 'undefined') {
+  Range.prototype.getBoundingClientRect ??= () => ({ width: 0 }) as DOMRect;
+  globalThis.ResizeObserver ??= class {
+    observe() {}
+    unobserve() {}
+    disconnect() {}
+  };
+}
