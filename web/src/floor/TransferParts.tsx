@@ -47,7 +47,10 @@ export function useTransferParts(talk: Talk): Parts {
   }
   const reviewed = site.unplannedReviewed && !transfer.planned;
   const picked = transfer.kept.some((one) => one.picked);
-  const finish = { label: t('going.finish'), onPress: () => setSending(true) };
+  const finish = {
+    label: t(reviewed ? 'transfer.handIn' : 'going.finish'),
+    onPress: () => setSending(true),
+  };
   const other = { label: t('going.other'), onPress: () => choose(0) };
   return {
     head: (

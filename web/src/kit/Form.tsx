@@ -78,12 +78,15 @@ export function Form({
   onSubmit,
   children,
   word,
+  lacks,
   may = 'RULES',
 }: {
   save: { error: unknown; isPending: boolean; isSuccess: boolean };
   onSubmit: () => void;
   children: ReactNode;
   word?: string;
+  /** What must be entered before it can be sent; its button waits until then. */
+  lacks?: string | false;
   may?: Permission;
 }) {
   const allowed = useMay(may);
@@ -119,10 +122,17 @@ export function Form({
         {children}
         <ProblemNote problem={unread ?? save.error} />
         {allowed && (
-          <Button type="submit" variant="contained" loading={save.isPending} sx={{ minHeight: 44 }}>
+          <Button
+            type="submit"
+            variant="contained"
+            loading={save.isPending}
+            disabled={Boolean(lacks)}
+            sx={{ minHeight: 44 }}
+          >
             {word ?? t('save')}
           </Button>
         )}
+        {allowed && lacks && <Box sx={{ color: 'text.secondary' }}>{lacks}</Box>}
         {(isSuccess || saved) && <Box sx={{ color: 'success.main' }}>{t('saved')}</Box>}
       </Box>
     </Box>

@@ -188,7 +188,12 @@ function Sheet({
     <Form
       save={save}
       may="MOVE"
-      word={t(`adjust.go.${way}`, { count: meantLines.length })}
+      word={
+        meantLines.length > 0
+          ? t(`adjust.go.${way}`, { count: meantLines.length })
+          : t(`adjust.way.${way}`)
+      }
+      lacks={meantLines.length === 0 && !(takesLoads && load.code.trim()) && t('adjust.lacks')}
       onSubmit={() => {
         // A number that still stands there is meant: nothing is posted without what is on it.
         if (takesLoads && load.find()) {

@@ -167,6 +167,15 @@ it('offers the ways that a reason allows, and asks for the fields of a kind', as
   );
 });
 
+it('waits with its button until there is a line', async () => {
+  show(<AdjustmentForm purpose="SCRAP" onDone={() => undefined} />);
+  const go = await screen.findByRole('button', { name: 'Out' });
+  expect(go).toHaveProperty('disabled', true);
+  expect(screen.getByText('Enter an item, a bin and a quantity first.')).toBeTruthy();
+  await fill(screen.getByLabelText('Item'), 'SHK');
+  expect(screen.getByRole('button', { name: 'Take out 1 line' })).toHaveProperty('disabled', false);
+});
+
 it('lets scrap have several reasons, and has it bought again', async () => {
   show(<AdjustmentForm purpose="SCRAP" onDone={() => undefined} />);
   await userEvent.click(await screen.findByLabelText('Broken'));

@@ -82,9 +82,11 @@ function TimeLine({ card }: { card: Card }) {
   const left = card.state === end;
   const packed = card.state === 'PACKED' || left;
   const picked = first('TAKEN', 'PICKED') ?? (left ? card.ended : undefined);
+  // It may have been allocated before and lack something again since.
+  const waits = ['ACCEPTED', 'SHORT', 'COVERED'].includes(card.state);
   const reached = [
     ['ACCEPTED', card.created],
-    ['ALLOCATED', card.allocated],
+    ['ALLOCATED', waits ? undefined : card.allocated],
     ['PICKING', picked],
     ['PACKED', packed ? (card.ended ?? card.changes.at(-1)?.at) : undefined],
     card.state === 'CANCELLED'
@@ -97,9 +99,7 @@ function TimeLine({ card }: { card: Card }) {
         key: state,
         word: t(`outbound.state.${state}`),
         at,
-        now:
-          card.state === state ||
-          (state === 'ACCEPTED' && (card.state === 'SHORT' || card.state === 'COVERED')),
+        now: card.state === state || (state === 'ACCEPTED' && waits),
       }))}
     />
   );

@@ -270,6 +270,17 @@ const whole = { ...line, reserved: '45', missing: '0' };
 const reserved = { ...kept, picked: false };
 const reservedCan = ['PICK_ALL', 'CHANGE', 'REMOVE_RESERVATIONS', 'CLOSE'];
 
+it('does not count an order as allocated that lacks something again', async () => {
+  opened({ state: 'SHORT', lines: [line], kept: [], allocated: '2026-11-20T08:00:00Z' });
+  const way = await screen.findByRole('list', { name: 'Progress' });
+  const step = (name: string) =>
+    within(way)
+      .getAllByRole('listitem')
+      .find((one) => one.textContent.startsWith(name));
+  expect(step('Allocated')?.textContent).toBe('Allocated');
+  expect(step('Accepted')?.getAttribute('aria-current')).toBe('step');
+});
+
 it('picks all as listed, and says why it could not', async () => {
   answers('POST', '/api/outbound/5/picking', () => {
     return new Refusal(409, 'Tavi is on the way to pick it.', 'under-way');
