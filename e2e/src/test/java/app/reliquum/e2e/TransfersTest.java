@@ -94,7 +94,9 @@ class TransfersTest {
   private static void write(Page page, String number, String[]... lines) {
     page.navigate(HOUSE.address().resolve("/office/coming/transfers?open=new").toString());
     page.getByLabel("To", new Page.GetByLabelOptions().setExact(true)).selectOption("Pontoon Shop");
-    page.locator("aside").getByLabel("Number").fill(number);
+    page.locator("aside")
+        .getByLabel("Number", new Locator.GetByLabelOptions().setExact(true))
+        .fill(number);
     page.getByLabel("Due").fill(LocalDate.now().plusDays(2).toString());
     for (int i = 0; i < lines.length; i++) {
       if (i > 0) {
@@ -263,7 +265,7 @@ class TransfersTest {
     assertThat(page.locator("[aria-current=step]")).containsText("Closed");
     page.locator("aside").getByText("Looking back").click();
     lists(page, "Write-off");
-    lists(page, "Lost in transit");
+    lists(page, "Lost");
     check(
             maren
                 .get("/api/ledger?kind=WRITE_OFF&document=E2E-LOST")
