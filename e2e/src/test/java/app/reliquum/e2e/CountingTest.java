@@ -409,7 +409,7 @@ class CountingTest {
         .setInputFiles(
             new FilePayload("counted.csv", "text/csv", csv.getBytes(StandardCharsets.UTF_8)));
     says(page, "Rows that can be imported: 1 of 2");
-    button(page, "Read 1 row").click();
+    button(page, "Import 1 row").click();
     says(page, "Rows imported: 1 of 2.");
     says(page, "NO-SUCH-CODE");
     page.getByLabel("Barcode of row 2").fill("SHK-009");

@@ -133,7 +133,7 @@ class MovingInTest {
     Browser.accessible(page);
     page.navigate(HOUSE.address().resolve("/office/rules/tables").toString());
     choose(page, "my house.xlsx", workbook());
-    assertThat(page.getByText("12 cells have faults.")).isVisible();
+    assertThat(page.getByText("12 cells have errors.")).isVisible();
     assertThat(page.getByText("0 new").first()).isVisible();
     Browser.accessible(page);
     Download download =

@@ -226,7 +226,7 @@ class OfficeTest {
     assertThat(panel).containsText("The bracket is not closed");
     panel.getByLabel("Pattern").fill("ZZ-[01..02]-[A..B]");
     assertThat(panel).containsText("Makes 4 bins");
-    button(page, "Make 4 bins").click();
+    button(page, "Add 4 bins").click();
     assertThat(panel).hasCount(0);
     page.getByLabel("Begins with").fill("ZZ");
     assertThat(page.getByText("4 rows")).isVisible();
