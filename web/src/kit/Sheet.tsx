@@ -3,6 +3,7 @@ import { useVirtualizer } from '@tanstack/react-virtual';
 import Box from '@mui/material/Box';
 import {
   useEffect,
+  useEffectEvent,
   useLayoutEffect,
   useRef,
   useState,
@@ -182,11 +183,18 @@ function Grid<T extends object, Q extends object>({
   };
 
   const { tracks, narrowest } = withTicks(columns, ticks !== undefined);
-  useLayoutEffect(() => {
+  const measure = () => {
     if (frame.current) {
       columns.measure(naturalWidths(frame.current));
     }
-  });
+  };
+  useLayoutEffect(measure);
+  const onFont = useEffectEvent(measure);
+  useEffect(() => {
+    // What was drawn in another font until its own came was narrower, perhaps.
+    document.fonts.addEventListener('loadingdone', onFont);
+    return () => document.fonts.removeEventListener('loadingdone', onFont);
+  }, []);
   const entry = (row: T) => [rowKey(row), row] as const;
   /** Ticks a row, or with Shift all between the one that was ticked before and it. */
   const tick = (index: number, through: boolean) => {

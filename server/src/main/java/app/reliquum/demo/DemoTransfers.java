@@ -200,7 +200,7 @@ class DemoTransfers {
             clerk,
             wanted("RPE-003", 60, ""),
             wanted("FLR-001", 1, "box"),
-            wanted("BCN-002", 90, ""),
+            wanted("BCN-002", 16, ""),
             wanted("SHK-005", 2, "box"));
     planning.release(released, clerk);
     plan(
