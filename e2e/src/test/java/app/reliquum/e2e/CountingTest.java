@@ -343,7 +343,7 @@ class CountingTest {
     page.getByText("Stock take").click();
     page.getByLabel("Bins from").fill("T-04-A");
     page.getByLabel("to", new Page.GetByLabelOptions().setExact(true)).fill("T-04-C");
-    says(page, "3 slips");
+    says(page, "Slips: 3.");
     button(page, "Create count").click();
     says(page, "Prepared");
     button(page, "Send to review").click();
@@ -394,7 +394,7 @@ class CountingTest {
     page.context().setOffline(true);
     Locator device = page.getByLabel("Collector", new Page.GetByLabelOptions().setExact(true));
     keep(device, bin, "SHK-008", "11");
-    says(page, "worth");
+    says(page, " each");
     keep(device, bin, "NO-SUCH-CODE", "2");
     says(page, "Not in the look-up file");
     starting(page, "Lines \\(2\\)");

@@ -175,7 +175,9 @@ class OutboundTest {
   @Test
   void anOrderIsWrittenInOfficeAndPickedLotByLotOnTheFloor() {
     Page page = office("/office/coming/outbound?open=new");
-    page.locator("aside form").getByLabel("Customer").fill("LANTERN");
+    page.locator("aside form")
+        .getByLabel("Customer", new Locator.GetByLabelOptions().setExact(true))
+        .fill("LANTERN");
     labelled(page, "From").selectOption("Kittiwake Quay");
     labelled(page, "Item").fill("OUTL");
     labelled(page, "Quantity").fill("45");
