@@ -464,7 +464,7 @@ class GoodsInTest {
         .ok();
     JsonNode before = maren.get("/api/sites/3/binning").ok();
     page.navigate(HOUSE.address().resolve("/office/rules/binning/3").toString());
-    page.getByText("Take W-01").first().waitFor();
+    page.getByText("Accept W-01").first().waitFor();
     button(page, "Accept all suggestions").click();
     page.getByRole(
             AriaRole.BUTTON,

@@ -74,7 +74,7 @@ class OfficeTest {
     Locator item = page.getByRole(AriaRole.COLUMNHEADER).first();
     assertThat(item).containsText("Item");
     double before = item.boundingBox().width;
-    double edge = item.boundingBox().x + before - 3;
+    double edge = item.boundingBox().x + before + 3;
     double middle = item.boundingBox().y + item.boundingBox().height / 2;
     page.mouse().move(edge, middle);
     page.mouse().down();
@@ -84,7 +84,7 @@ class OfficeTest {
     rows(page).first().waitFor();
     org.assertj.core.api.Assertions.assertThat(item.boundingBox().width)
         .isCloseTo(before + 70, org.assertj.core.data.Offset.offset(3.0));
-    page.getByRole(AriaRole.BUTTON, named("Item ↑"))
+    page.getByRole(AriaRole.BUTTON, named("Item code ↑"))
         .dragTo(page.getByRole(AriaRole.BUTTON, named("On hand")).last());
     assertThat(page.getByRole(AriaRole.COLUMNHEADER).first()).containsText("Name");
     page.reload();
@@ -196,11 +196,11 @@ class OfficeTest {
     at(page, "/office/rules/items");
     button(page, "New item").click();
     Locator panel = page.locator("aside");
-    panel.getByLabel("Item *").fill("flr-001");
+    panel.getByLabel("Item code *").fill("flr-001");
     panel.getByLabel("Name").fill("Test buoy");
     button(page, "Save").click();
     assertThat(panel.getByText("There is an item FLR-001 already.").first()).isVisible();
-    panel.getByLabel("Item *").fill("buoy-1");
+    panel.getByLabel("Item code *").fill("buoy-1");
     button(page, "Add pack").click();
     panel.getByLabel("Pack").fill("box");
     panel.getByLabel("Contains").fill("4");
@@ -272,7 +272,7 @@ class OfficeTest {
     page.getByLabel("Column").first().selectOption("State");
     page.getByLabel("Value").first().selectOption("Shipped");
     button(page, "Apply").click();
-    assertThat(page.getByText("State is Gone")).isVisible();
+    assertThat(page.getByText("State is Shipped")).isVisible();
     button(page, "Add filter").click();
     page.getByLabel("Column").first().selectOption("Sold for");
     page.getByLabel("Value").first().fill("1,5");
@@ -281,11 +281,11 @@ class OfficeTest {
     button(page, "Sold for").click();
     assertThat(page.locator("[role=columnheader][aria-sort=ascending]")).hasText("Sold for \u2191");
     page.reload();
-    assertThat(page.getByText("State is Gone")).isVisible();
+    assertThat(page.getByText("State is Shipped")).isVisible();
     assertThat(rows.first()).containsText("Shipped");
     int narrowed = rows.count();
     org.assertj.core.api.Assertions.assertThat(narrowed).isBetween(1, all - 1);
-    button(page, "Remove filter: State is Gone").click();
+    button(page, "Remove filter: State is Shipped").click();
     button(page, "Remove filter: Sold for at least 1.5").click();
     assertThat(rows).hasCount(all);
     // An address that asks for what the list does not have says so, and shows nothing else.
