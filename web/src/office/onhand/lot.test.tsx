@@ -52,7 +52,7 @@ it('corrects them with a reason, at the version that was looked at', async () =>
   const expires = screen.getByLabelText('Expires');
   await userEvent.clear(expires);
   await userEvent.type(expires, '2027-04-30');
-  await userEvent.type(screen.getByLabelText(/Why is it corrected/), 'Misread');
+  await userEvent.type(screen.getByLabelText(/^Reason/), 'Misread');
   await press('Save dates');
   await waitFor(() => expect(sent('PUT', '/api/lots/5/dates')).toHaveLength(1));
   expect(sent('PUT', '/api/lots/5/dates')[0]?.body).toEqual({

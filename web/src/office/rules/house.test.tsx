@@ -198,10 +198,10 @@ it('lets a site keep only some items in bins, and go on to all of them', async (
     holidays: [],
   } as unknown as Schemas['SiteCard'];
   show(<SiteForm site={shop} />);
-  expect(screen.queryByLabelText(/^Only for items/)).toBeNull();
+  expect(screen.queryByLabelText(/^Only items with a home bin/)).toBeNull();
   await userEvent.click(screen.getByLabelText(/^Has bins/));
-  await userEvent.click(screen.getByLabelText(/^Only for items/));
-  expect(screen.getByText(/What others have stays with their shelf notes/)).toBeTruthy();
+  await userEvent.click(screen.getByLabelText(/^Only items with a home bin/));
+  expect(screen.getByText(/All other stock keeps its shelf notes/)).toBeTruthy();
   await press('Save');
   await waitFor(() =>
     expect(asked.find((one) => one.method === 'PUT')?.body).toMatchObject({
@@ -211,7 +211,7 @@ it('lets a site keep only some items in bins, and go on to all of them', async (
   );
   cleanup();
   show(<SiteForm site={{ ...shop, binned: true, binsForSome: false }} />);
-  expect(screen.queryByLabelText(/^Only for items/)).toBeNull();
+  expect(screen.queryByLabelText(/^Only items with a home bin/)).toBeNull();
 });
 
 it('shows no home bin where an item belongs to the site as a whole', async () => {
