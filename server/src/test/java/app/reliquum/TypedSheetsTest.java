@@ -236,7 +236,7 @@ class TypedSheetsTest {
     goods.opening(shackle, null, null, "KQ." + other, "1");
     long count = count(false, bin, other);
     type(count, 1, figures(sheet(count, 1), "6", "4")).ok();
-    refused(type(count, 1, figures(sheet(count, 2), "1")), 422, "Take it back");
+    refused(type(count, 1, figures(sheet(count, 2), "1")), 422, "Withdraw the sheet");
     clerk.post("/api/counts/" + count + "/sheets/1/back", Map.of()).ok();
     assertThat(Counter.results(clerk, count, "show=ALL")).isEmpty();
     type(count, 1, figures(sheet(count, 1), "6", "40")).ok();
