@@ -36,16 +36,14 @@ export function ImportSpace() {
     <TableSpace<Row>
       title={t('rules.tables')}
       name="imports"
-      choices={
-        <FilePick
-          primary
-          label={t('imports.pick')}
-          accept={FILES}
-          onPick={(file) => send.mutate(file)}
-        />
-      }
       actions={
         <>
+          <FilePick
+            primary
+            label={t('imports.pick')}
+            accept={FILES}
+            onPick={(file) => send.mutate(file)}
+          />
           <Button component="a" href="/api/tables/template" variant="outlined">
             {t('imports.template')}
           </Button>
