@@ -176,7 +176,7 @@ class OutboundTest {
   void anOrderIsWrittenInOfficeAndPickedLotByLotOnTheFloor() {
     Page page = office("/office/coming/outbound?open=new");
     page.locator("aside form")
-        .getByLabel("Customer", new Locator.GetByLabelOptions().setExact(true))
+        .getByLabel("Customer *", new Locator.GetByLabelOptions().setExact(true))
         .fill("LANTERN");
     labelled(page, "From").selectOption("Kittiwake Quay");
     labelled(page, "Item").fill("OUTL");
