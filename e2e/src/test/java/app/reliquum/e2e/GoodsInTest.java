@@ -468,7 +468,7 @@ class GoodsInTest {
     button(page, "Accept all suggestions").click();
     page.getByRole(
             AriaRole.BUTTON,
-            new Page.GetByRoleOptions().setName(Pattern.compile("Write \\d+ lines?")))
+            new Page.GetByRoleOptions().setName(Pattern.compile("Put \\d+ lines? into bins")))
         .click();
     assertThat(button(page, "Put into bins")).isVisible();
     JsonNode after = maren.get("/api/sites/3/binning").ok();
