@@ -64,9 +64,9 @@ export function AddressText({
   );
 }
 
-export function AddressSite() {
+export function AddressSite({ name }: { name: string }) {
   const { value, change } = useAddress();
-  return <SiteChoice value={value('site')} onChange={(site) => change({ site })} />;
+  return <SiteChoice value={value(name)} onChange={(site) => change({ [name]: site })} />;
 }
 
 /** Which part of a list is shown; the first, if the address says nothing. */

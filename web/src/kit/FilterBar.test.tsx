@@ -3,8 +3,9 @@ import { empty, press, show } from '../testing/house';
 import { cleanup, screen } from '@testing-library/react';
 import { afterEach, beforeEach, expect, it } from 'vitest';
 import '../app/words';
-import { AddressText } from './AddressFields';
+import { AddressSite, AddressText } from './AddressFields';
 import { FilterBar } from './FilterBar';
+import { ListSearch } from './ListFilters';
 
 beforeEach(empty);
 afterEach(cleanup);
@@ -36,4 +37,10 @@ it('keeps what stands last open, and has all of it under one button where it is 
   await press('Filters (1 set)');
   expect(screen.getAllByLabelText(/^Field/)).toHaveLength(6);
   expect(screen.getByLabelText('Search')).toHaveProperty('value', 'rope');
+});
+
+it('counts a site and words that are set too', () => {
+  const words = <ListSearch label="Words" value="rope" onChange={() => undefined} />;
+  show(<FilterBar fields={<AddressSite name="site" />} last={words} narrow />, {}, '/?site=3');
+  expect(screen.getByRole('button', { name: 'Filters (2 set)' })).toBeTruthy();
 });

@@ -8,7 +8,7 @@ import type { List } from './useList';
 /** More filters than this beside each other are a form, and no longer a line above a table. */
 const OPEN = 4;
 
-type Field = ReactElement<{ name?: string; column?: string }>;
+type Field = ReactElement<{ name?: string; column?: string; value?: string }>;
 
 /**
  * What narrows a table: four filters stand open, the others under a button that says how many of them
@@ -33,7 +33,7 @@ export function FilterBar({
   const open = narrow ? [] : choices.slice(0, OPEN - ends.length);
   const under = [...choices.slice(open.length), ...(narrow ? ends : [])];
   const set = under.filter(({ props }) =>
-    props.column ? list?.only(props.column) : props.name && value(props.name),
+    props.column ? list?.only(props.column) : props.value || (props.name && value(props.name)),
   ).length;
   const word = t(narrow ? 'filter.list' : 'filter.more');
   return (

@@ -17,7 +17,7 @@ function Listed() {
   const list = useList<'listOutboundOrders'>();
   return (
     <>
-      <ListSearch list={list} label="Words" />
+      <ListSearch label="Words" value={list.words} onChange={list.search} />
       <ListFilters
         list={list}
         columns={[

@@ -29,12 +29,20 @@ export function byItem(): Narrowed {
 }
 
 /** Finds rows of a list by words. */
-export function ListSearch({ list, label }: { list: List; label: string }) {
+export function ListSearch({
+  label,
+  value,
+  onChange,
+}: {
+  label: string;
+  value: string;
+  onChange: (words: string) => void;
+}) {
   return (
     <TextField
       label={label}
-      value={list.words}
-      onChange={(event) => list.search(event.target.value)}
+      value={value}
+      onChange={(event) => onChange(event.target.value)}
       sx={{ width: 180 }}
     />
   );

@@ -112,7 +112,9 @@ export function TableSpace<T extends object, Q extends object = object>({
                         onChange={(next) => list.setOnly('SITE', next)}
                       />
                     )}
-                    {search && <ListSearch list={list} label={search} />}
+                    {search && (
+                      <ListSearch label={search} value={list.words} onChange={list.search} />
+                    )}
                   </>
                 )
               }

@@ -83,7 +83,7 @@ export function LedgerSpace() {
             label={t('ledger.filter.kind')}
             options={optionsOf(KINDS, (kind) => t(`kind.${kind}`), t('ledger.anyKind'))}
           />
-          <AddressSite />
+          <AddressSite name="site" />
           <Person name="person" />
           {(['after', 'before'] as const).map((name) => (
             <AddressText key={name} name={name} label={t(`ledger.filter.${name}`)} type="date" />

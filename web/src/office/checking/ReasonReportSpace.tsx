@@ -115,7 +115,7 @@ export function ReasonReportSpace() {
               t('usage.days', { count: Number(one) }),
             )}
           />
-          <AddressSite />
+          <AddressSite name="site" />
         </>
       }
       actions={

@@ -35,7 +35,7 @@ export function WaitingSpace() {
               ['check', t('waiting.toCheck')],
             ]}
           />
-          <AddressSite />
+          <AddressSite name="site" />
         </>
       }
       question={asked}

@@ -49,7 +49,7 @@ export function OnHandSpace() {
             options={optionsOf(GROUPS, (one) => t(`onHand.group.${one}`))}
             clears={['sort', 'desc', 'row', 'condition']}
           />
-          <AddressSite />
+          <AddressSite name="site" />
           <AddressText name="q" label={t('onHand.words')} width={190} />
           {group === 'POSITION' && (
             <AddressChoice
