@@ -5102,6 +5102,40 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/today/figures': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** The figures of the day with their course over thirty days */
+    get: operations['getTodayFigures'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/today/tasks': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** What needs someone, the most urgent first */
+    get: operations['listOpenTasks'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/transfers': {
     parameters: {
       query?: never;
@@ -9162,6 +9196,50 @@ export interface components {
       site: string | null;
       symbol: string | null;
     };
+    OpenTask: {
+      /** Format: int64 */
+      count: number;
+      first: components['schemas']['OpenTaskSubject'][];
+      /** @enum {string} */
+      kind:
+        | 'LEDGER_CHECK_FAILED'
+        | 'LEDGER_DIFFERS'
+        | 'JOB_FAILED'
+        | 'APPROVAL'
+        | 'REQUISITION'
+        | 'COUNT_IN_REVIEW'
+        | 'LATE_OUTBOUND'
+        | 'SHORT_OUTBOUND'
+        | 'INFORMATION_REQUESTED'
+        | 'MISSING_FROM_TRANSFER'
+        | 'TRANSFER_IN_REVIEW'
+        | 'LATE_TRANSFER'
+        | 'SHORT_TRANSFER'
+        | 'REPORTED_DISCREPANCY'
+        | 'OVERDUE_LOAN'
+        | 'EXPIRING_LOT'
+        | 'LATE_INBOUND'
+        | 'CHANGED_INBOUND'
+        | 'LOW_STOCK'
+        | 'LOW_STOCK_UNKNOWN'
+        | 'TO_CHECK'
+        | 'TO_PUT_AWAY'
+        | 'TO_SHIP'
+        | 'TO_COUNT'
+        | 'IN_TRANSIT';
+      /** Format: date */
+      oldest: string | null;
+      /** @enum {string} */
+      turn: 'CONTROL' | 'INVENTORY' | 'PURCHASING' | 'FLOOR';
+      value: number | null;
+    };
+    OpenTaskSubject: {
+      about: string;
+      /** Format: date */
+      day: string | null;
+      id: string;
+      name: string;
+    };
     OrderPeg: {
       /** Format: date */
       day: string;
@@ -11633,6 +11711,26 @@ export interface components {
       rate: number;
       /** Format: int32 */
       version?: number | null;
+    };
+    TodayFigure: {
+      before: number | null;
+      course: number[];
+      courseBefore: number[];
+      /** @enum {string} */
+      kind:
+        | 'STOCK_VALUE'
+        | 'RECORD_ACCURACY'
+        | 'LINES_RECEIVED'
+        | 'LINES_SHIPPED'
+        | 'SHIPPED_ON_TIME'
+        | 'SALES'
+        | 'MARGIN'
+        | 'STOCK_OUTS';
+      now: number | null;
+    };
+    TodayFigures: {
+      days: string[];
+      figures: components['schemas']['TodayFigure'][];
     };
     Told: {
       type: string;
@@ -23813,6 +23911,56 @@ export interface operations {
       409: components['responses']['Conflict'];
       422: components['responses']['Refused'];
       503: components['responses']['Busy'];
+    };
+  };
+  getTodayFigures: {
+    parameters: {
+      query?: {
+        site?: number;
+      };
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['TodayFigures'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+    };
+  };
+  listOpenTasks: {
+    parameters: {
+      query?: {
+        site?: number;
+      };
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['OpenTask'][];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
     };
   };
   listTransfers: {

@@ -1,7 +1,9 @@
 package app.reliquum.api;
 
+import java.sql.Date;
 import java.sql.Timestamp;
 import java.time.Instant;
+import java.time.LocalDate;
 import java.time.LocalDateTime;
 import java.time.ZoneOffset;
 import org.jspecify.annotations.Nullable;
@@ -21,5 +23,11 @@ public final class Utc {
   @Contract("null -> null; !null -> !null")
   public static @Nullable Instant instant(@Nullable Timestamp kept) {
     return kept == null ? null : kept.toLocalDateTime().toInstant(ZoneOffset.UTC);
+  }
+
+  /** A day that was kept; null if none was. */
+  @Contract("null -> null; !null -> !null")
+  public static @Nullable LocalDate day(@Nullable Date kept) {
+    return kept == null ? null : kept.toLocalDate();
   }
 }

@@ -62,6 +62,18 @@ class InboundRows {
     };
   }
 
+  /** What an {@link app.reliquum.api.OpenTask} reads of orders. */
+  String openWork(InboundViews.Filter filter, String seen) {
+    return "select o.id, o.number name, s.name about, o.expected day, "
+        + InboundColumn.VALUE.value().sql()
+        + " value "
+        + ORDERS.from()
+        + " where "
+        + only(filter)
+        + " and "
+        + seen;
+  }
+
   Page<InboundViews.Row> page(
       InboundViews.Filter filter, ListQuery<InboundColumn> query, Actor actor) {
     boolean past = filter == InboundViews.Filter.CLOSED || filter == InboundViews.Filter.ALL;

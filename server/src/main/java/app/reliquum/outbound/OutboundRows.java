@@ -83,6 +83,20 @@ class OutboundRows {
     };
   }
 
+  /** What an {@link app.reliquum.api.OpenTask} reads of orders. */
+  String openWork(OutboundViews.Filter filter, String seen) {
+    return "select o.id, o.number name, "
+        + OutboundColumn.PARTY.value().sql()
+        + " about, o.needed day, "
+        + OutboundColumn.VALUE.value().sql()
+        + " value "
+        + ORDERS.from()
+        + " where "
+        + condition(filter)
+        + " and "
+        + seen;
+  }
+
   Page<OutboundViews.Row> page(
       OutboundViews.Filter filter, ListQuery<OutboundColumn> query, Actor actor) {
     boolean past =

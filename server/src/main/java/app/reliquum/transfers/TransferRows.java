@@ -108,6 +108,19 @@ class TransferRows {
     };
   }
 
+  /** What an {@link app.reliquum.api.OpenTask} reads of transfers. */
+  String openWork(TransferViews.Filter filter, String seen) {
+    return "select t.id, t.number name, concat(coalesce(f.name, t.sender), ' → ', o.name) about,"
+        + " t.wanted day, "
+        + TransferColumn.IN_TRANSIT_VALUE.value().sql()
+        + " value "
+        + TRANSFERS.from()
+        + " where "
+        + condition(filter)
+        + " and "
+        + seen;
+  }
+
   Page<TransferViews.Row> page(
       TransferViews.Filter filter, ListQuery<TransferColumn> query, Actor actor) {
     boolean past = filter == TransferViews.Filter.CLOSED || filter == TransferViews.Filter.ALL;

@@ -63,7 +63,7 @@ final class ValueSql {
    * Which pools someone may look at, of {@code x.pool}: those of their sites, and the scrap places
    * there.
    */
-  static String seen(Actor actor, Long pool) {
+  static String seen(Actor actor, @Nullable Long pool) {
     return (actor.everywhere() ? "1 = 1" : ofSites("w.id in (:sites)"))
         + (pool == null ? "" : " and " + ofSites(GROUP + " = :pool"));
   }

@@ -6,6 +6,6 @@
  */
 @org.springframework.modulith.ApplicationModule(
     displayName = "Value",
-    allowedDependencies = {"api", "costing", "stock"})
+    allowedDependencies = {"api", "costing", "places", "stock"})
 @org.jspecify.annotations.NullMarked
 package app.reliquum.value;
