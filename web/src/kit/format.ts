@@ -72,6 +72,14 @@ export function ago(iso: string, now = Date.now()): string {
       : since().format(Math.round(hours / 24), 'day');
 }
 
+/** A change of a figure, with its sign and at most one decimal. */
+export function signed(value: number): string {
+  return value.toLocaleString(houseFormats().language, {
+    signDisplay: 'exceptZero',
+    maximumFractionDigits: 1,
+  });
+}
+
 /** A sum of money in the house's own currency, which has no sign here. */
 export function money(value: number | null | undefined): string {
   return value === null || value === undefined

@@ -1,129 +1,164 @@
 // @vitest-environment jsdom
 import { answers, empty, Refusal, show } from '../../testing/house';
-import { cleanup, screen } from '@testing-library/react';
+import { cleanup, fireEvent, screen, within } from '@testing-library/react';
 import { afterEach, beforeEach, expect, it } from 'vitest';
 import '../../app/words';
 import { TodaySpace } from './TodaySpace';
+import { change, FIGURES, written } from './figures';
 
-const QUIET = { open: 0, late: 0, shortOnes: 0, inTransit: 0, missing: 0 };
+const DAYS = Array.from({ length: 30 }, (_, i) => `2026-06-${String(i + 1).padStart(2, '0')}`);
 
-function house(
-  numbers: { proposed?: number; overdue?: number; review?: number; suspicions?: number },
-  transfers: object,
-  due: number,
-  late: number,
-  outbound = 0,
-  checks: object[] = [],
-) {
-  answers('GET', '/api/sites', () => [{ id: 1, name: 'Kittiwake Quay', areas: [] }]);
-  answers('GET', '/api/inbound', ({ query }) => {
-    const many = query.get('filter') === 'LATE' ? late : 0;
-    return {
-      total: many,
-      offset: 0,
-      rows: many ? [{ id: 3, number: 'PO-10003', supplier: 'Lantern Works' }] : [],
-    };
+function figure(kind: string, now: number | null, before: number | null) {
+  return { kind, now, before, course: DAYS.map(() => now), courseBefore: DAYS.map(() => before) };
+}
+
+const SITES = [
+  { id: 1, name: 'Kittiwake Quay', areas: [] },
+  { id: 2, name: 'Outer Holm Depot', areas: [] },
+];
+
+const LATE = {
+  kind: 'LATE_INBOUND',
+  turn: 'PURCHASING',
+  count: 2,
+  oldest: '2026-06-02',
+  value: 1204.5,
+  first: [{ id: '3', name: 'PO-10003', about: 'Lantern Works', day: '2026-06-02' }],
+};
+const REVIEW = {
+  kind: 'COUNT_IN_REVIEW',
+  turn: 'CONTROL',
+  count: 1,
+  oldest: null,
+  value: null,
+  first: [{ id: '7', name: 'CO-10007', about: 'Kittiwake Quay', day: null }],
+};
+const AWAY = {
+  kind: 'TO_PUT_AWAY',
+  turn: 'FLOOR',
+  count: 4,
+  oldest: null,
+  value: null,
+  first: [],
+};
+
+let asked: string[] = [];
+
+function house(tasks: object[], own: number | null = null) {
+  asked = [];
+  answers('GET', '/api/sites', () => SITES);
+  answers('GET', '/api/own-choices', () => ({ site: own, printer: null, landingPage: '' }));
+  answers('GET', '/api/today/tasks', ({ query }) => {
+    asked.push(query.get('site') ?? 'all');
+    return tasks;
   });
-  answers('GET', '/api/transfers', () => ({ total: 0, offset: 0, rows: [] }));
-  answers('GET', '/api/transfers/counts', () => ({ ...QUIET, ...transfers }));
-  answers('GET', '/api/counts', () => ({ total: 0, offset: 0, rows: [] }));
-  answers('GET', '/api/counts/numbers', () => ({
-    open: 0,
-    review: 0,
-    proposed: 0,
-    suspicions: 0,
-    ...numbers,
+  answers('GET', '/api/today/figures', () => ({
+    days: DAYS,
+    figures: [
+      figure('STOCK_VALUE', 1250, 1000),
+      figure('RECORD_ACCURACY', 97.5, 95),
+      figure('LINES_RECEIVED', 40, 50),
+      figure('LINES_SHIPPED', 60, 0),
+      figure('SHIPPED_ON_TIME', 93.3, null),
+      figure('SALES', 800, 800),
+      figure('MARGIN', 200, 180),
+      figure('STOCK_OUTS', 3, 4),
+    ],
   }));
-  const list = (total: number) => () => ({
-    total,
-    offset: 0,
-    rows: [],
-  });
-  answers('GET', '/api/approvals', list(numbers.proposed ?? 0));
-  answers('GET', '/api/loans', list(numbers.overdue ?? 0));
-  answers('GET', '/api/requisitions', list(0));
-  answers('GET', '/api/outbound', () => ({
-    total: outbound,
-    offset: 0,
-    rows: outbound ? [{ id: 8, number: 'OB-10008', party: 'Skerry' }] : [],
-  }));
-  answers('GET', '/api/outbound/counts', () => ({ ...QUIET, packed: 0, late: outbound }));
-  answers('GET', '/api/book-checks', () => checks);
-  answers('GET', '/api/count-programme', () => ({ due: Array(due).fill({}) }));
 }
 
 beforeEach(empty);
 afterEach(cleanup);
 
-it('says what needs someone, the most urgent first', async () => {
-  house({ proposed: 1, overdue: 2, review: 2 }, { missing: 3 }, 30, 1);
+const row = async (name: string) =>
+  within((await screen.findByRole('link', { name })).closest('tr')!);
+
+it('tells six figures, what they were, and where each is looked at', async () => {
+  house([]);
   show(<TodaySpace />);
-  expect(await screen.findByText('items are due to be counted')).toBeTruthy();
-  expect(screen.getAllByRole('listitem').map((one) => one.querySelector('a')?.textContent)).toEqual(
-    [
-      'proposal needs approval',
-      'loans are overdue',
-      'order is late',
-      'transfers arrived with something missing',
-      'counts are in review',
-      'items are due to be counted',
-    ],
+  expect(await (await row('Stock value')).findByText('1,250.00')).toBeTruthy();
+  expect((await row('Stock value')).getByText('+25 %')).toBeTruthy();
+  expect((await row('Record accuracy')).getByText('+2.5 points')).toBeTruthy();
+  expect((await row('Lines shipped')).getByText('93.3 % on time')).toBeTruthy();
+  expect((await row('Sales and margin')).getByText('margin 200.00')).toBeTruthy();
+  for (const { to } of FIGURES) {
+    expect(
+      screen.getAllByRole('link').some((one) => one.getAttribute('href') === `/office/${to}`),
+    ).toBe(true);
+  }
+});
+
+it('shows the figures of each day to those who would rather read', async () => {
+  house([]);
+  show(<TodaySpace />);
+  const button = await screen.findByRole('button', { name: 'Show days' });
+  await screen.findByText('1,250.00');
+  fireEvent.click(button);
+  const days = within(screen.getByRole('region', { name: 'Show days' }));
+  expect(days.getAllByRole('row')).toHaveLength(31);
+  expect(days.getAllByText('1,250.00')).toHaveLength(30);
+});
+
+it('says what needs someone by whose turn it is, with age and value', async () => {
+  house([REVIEW, LATE, AWAY]);
+  show(<TodaySpace />);
+  const titles = (await screen.findAllByRole('heading', { level: 2 })).map(
+    (one) => one.textContent,
   );
-  expect(screen.getByText('PO-10003')).toBeTruthy();
+  expect(titles).toEqual(['For approval and control', 'For purchasing', 'For the stockroom']);
+  const late = screen.getByRole('link', { name: 'inbound orders are late' });
+  expect(late.getAttribute('href')).toBe('/office/coming/inbound?filter=LATE');
+  const task = within(late.closest('li')!);
+  expect(task.getByText('1,204.50')).toBeTruthy();
+  expect(task.getByText(/^since Jun 2, /)).toBeTruthy();
+  expect(task.getByRole('link', { name: 'PO-10003' }).getAttribute('href')).toBe(
+    '/office/coming/inbound?filter=LATE&open=3',
+  );
 });
 
-it('leaves out what this person may not do', async () => {
-  house({ proposed: 1, review: 2, suspicions: 4 }, {}, 0, 0);
-  show(<TodaySpace />, { permissions: ['MOVE'] });
-  expect(await screen.findByText('bins have a reported discrepancy')).toBeTruthy();
-  expect(screen.getAllByRole('listitem')).toHaveLength(1);
+it('opens the one that needs someone where there is only one', async () => {
+  house([REVIEW]);
+  show(<TodaySpace />);
+  const link = await screen.findByRole('link', { name: 'count is in review' });
+  expect(link.getAttribute('href')).toBe('/office/checking/counts/7');
 });
 
-it('says so when nothing needs anyone', async () => {
-  house({}, {}, 0, 0);
+it('is about the site of one’s own, and goes on to lists of that site', async () => {
+  house([LATE], 2);
+  show(<TodaySpace />);
+  const late = await screen.findByRole('link', { name: 'inbound orders are late' });
+  expect(asked.at(-1)).toBe('2');
+  expect(late.getAttribute('href')).toBe('/office/coming/inbound?filter=LATE&where=SITE:IS:2');
+});
+
+it('tells a floor hand of the stockroom only', async () => {
+  house([REVIEW, LATE, AWAY]);
+  show(<TodaySpace />, { permissions: ['LOOK', 'MOVE'] });
+  expect(await screen.findByRole('link', { name: 'positions need to be put away' })).toBeTruthy();
+  expect(screen.queryByText('For purchasing')).toBeNull();
+  expect(screen.queryByText('Stock value')).toBeNull();
+  expect(screen.getByText('Lines received')).toBeTruthy();
+});
+
+it('says that nothing needs anyone', async () => {
+  house([]);
   show(<TodaySpace />);
   expect(await screen.findByText('Nothing needs you now.')).toBeTruthy();
 });
 
-it('tells whoever proposed something that they were asked about it', async () => {
-  house({}, {}, 0, 0);
-  answers('GET', '/api/approvals', () => ({
-    total: 2,
-    offset: 0,
-    rows: [
-      { id: 4, number: 'AD-00004', own: true, askedBack: true, value: 600, proposedBy: 'Oddny' },
-      { id: 5, number: 'AD-00005', own: false, askedBack: true, value: 700, proposedBy: 'Tavi' },
-    ],
-  }));
-  show(<TodaySpace />, { permissions: ['MOVE', 'POST'] });
-  expect(await screen.findByText('proposal of yours needs information')).toBeTruthy();
-  expect(screen.getByText('AD-00004')).toBeTruthy();
-  expect(screen.queryByText('AD-00005')).toBeNull();
+it('says what could not be told', async () => {
+  house([LATE]);
+  answers('GET', '/api/today/figures', () => {
+    return new Refusal(422, 'The database is busy.');
+  });
+  show(<TodaySpace />);
+  expect(await screen.findByText('The database is busy.')).toBeTruthy();
+  expect(await screen.findByRole('link', { name: 'inbound orders are late' })).toBeTruthy();
 });
 
-it('does not say that nothing is needed under an outbound order that is late', async () => {
-  house({}, {}, 0, 0, 2);
-  show(<TodaySpace />);
-  expect(await screen.findByText('outbound orders are late')).toBeTruthy();
-  expect(screen.getByRole('listitem').textContent).toContain('2outbound orders are late');
-  expect(screen.getByText('OB-10008')).toBeTruthy();
-  expect(screen.queryByText('Nothing needs you now.')).toBeNull();
-});
-
-it('shows a ledger check that failed', async () => {
-  house({}, {}, 0, 0, 0, [
-    { id: 2, finished: null, failure: null, differences: 0 },
-    { id: 1, finished: '2026-11-27T02:30:00Z', failure: 'No space left', differences: 0 },
-  ]);
-  show(<TodaySpace />);
-  expect(await screen.findByText('ledger check failed')).toBeTruthy();
-  expect(screen.getByText('No space left')).toBeTruthy();
-});
-
-it('says that it may lack something when not everything could be looked up', async () => {
-  house({}, {}, 0, 0);
-  answers('GET', '/api/outbound/counts', () => new Refusal(500, 'Something went wrong.'));
-  show(<TodaySpace />);
-  expect(await screen.findByText(/may be incomplete/)).toBeTruthy();
-  expect(screen.queryByText('Nothing needs you now.')).toBeNull();
+it('writes no figure and no change where there is none', () => {
+  expect(written('RECORD_ACCURACY', null)).toBe('–');
+  expect(change('LINES_SHIPPED', 5, 0)).toBe('');
+  expect(change('STOCK_VALUE', 5, null)).toBe('');
+  expect(change('SALES', 1010, 1000)).toBe('+1 %');
 });

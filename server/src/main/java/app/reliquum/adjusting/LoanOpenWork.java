@@ -25,7 +25,7 @@ class LoanOpenWork implements OpenWork {
     return OpenTask.found(
             jdbc,
             OpenTask.Kind.OVERDUE_LOAN,
-            "select l.id, l.number name, l.party about, l.due day, null value from loan l"
+            "select l.id, l.party name, l.number about, l.due day, null value from loan l"
                 + " where l.closed is null and l.due < "
                 + days.todaySql("l.site_id")
                 + " and "
