@@ -2426,6 +2426,23 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/items/{item}/course': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** The stock of an item day by day, what changed it, and what is due */
+    get: operations['getItemCourse'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/items/{item}/picture': {
     parameters: {
       query?: never;
@@ -2976,6 +2993,23 @@ export interface paths {
     put?: never;
     /** Add a job */
     post: operations['addJob'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/outbound/performance': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** What was shipped by day and hour, and how much of it on time */
+    get: operations['getOutboundPerformance'];
+    put?: never;
+    post?: never;
     delete?: never;
     options?: never;
     head?: never;
@@ -5597,6 +5631,23 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/value/months': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** What stock was worth at the end of each month, by category */
+    get: operations['getValueByMonth'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/value/pools': {
     parameters: {
       query?: never;
@@ -6204,6 +6255,10 @@ export interface components {
       from: string;
       merge: boolean;
       to: string;
+    };
+    CategoryValues: {
+      category: string;
+      values: number[];
     };
     ChangeLogRow: {
       cells: components['schemas']['ChangedCell'][];
@@ -8352,6 +8407,18 @@ export interface components {
       method?: ('MOVING_AVERAGE' | 'FIFO' | 'LOT') | null;
       reason?: string | null;
     };
+    ItemCourse: {
+      coming: components['schemas']['DatedQuantity'][];
+      days: components['schemas']['ItemDay'][];
+    };
+    ItemDay: {
+      counted: number;
+      /** Format: date */
+      day: string;
+      issued: number;
+      onHand: number;
+      received: number;
+    };
     ItemEntry: {
       active: boolean;
       barcodes: string[];
@@ -9361,6 +9428,18 @@ export interface components {
       /** Format: int32 */
       shortOnes: number;
     };
+    OutboundDay: {
+      /** Format: int64 */
+      dated: number;
+      /** Format: date */
+      day: string;
+      /** Format: int64 */
+      lines: number;
+      margin: number;
+      /** Format: int64 */
+      onTime: number;
+      sold: number;
+    };
     OutboundDespatch: {
       /** Format: date-time */
       at: string;
@@ -9534,6 +9613,10 @@ export interface components {
       tracking: string;
       weighed: boolean;
       weight: number | null;
+    };
+    OutboundPerformance: {
+      days: components['schemas']['OutboundDay'][];
+      hours: number[];
     };
     OutboundRow: {
       /** Format: date-time */
@@ -12232,6 +12315,10 @@ export interface components {
       slowMovingValue: number;
       turnsAYear: number | null;
       value: number;
+    };
+    ValueByMonth: {
+      categories: components['schemas']['CategoryValues'][];
+      months: string[];
     };
     ValueChange: {
       /** @enum {string} */
@@ -17851,6 +17938,35 @@ export interface operations {
       503: components['responses']['Busy'];
     };
   };
+  getItemCourse: {
+    parameters: {
+      query?: {
+        days?: number;
+        site?: number;
+      };
+      header?: never;
+      path: {
+        item: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['ItemCourse'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+    };
+  };
   getItemPicture: {
     parameters: {
       query?: {
@@ -19179,6 +19295,32 @@ export interface operations {
       409: components['responses']['Conflict'];
       422: components['responses']['Refused'];
       503: components['responses']['Busy'];
+    };
+  };
+  getOutboundPerformance: {
+    parameters: {
+      query?: {
+        days?: number;
+        site?: number;
+      };
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['OutboundPerformance'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
     };
   };
   printPickSheets: {
@@ -24844,6 +24986,32 @@ export interface operations {
         };
         content: {
           'application/json': components['schemas']['ValueJournal'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+    };
+  };
+  getValueByMonth: {
+    parameters: {
+      query?: {
+        months?: number;
+        pool?: number;
+      };
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['ValueByMonth'];
         };
       };
       400: components['responses']['Invalid'];

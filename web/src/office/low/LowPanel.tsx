@@ -11,7 +11,7 @@ import { Facts } from '../../kit/Facts';
 import { count, date, instant } from '../../kit/format';
 import { plus } from '../../kit/numbers';
 import { Part } from '../../kit/SidePanel';
-import { StepChart } from '../../kit/StepChart';
+import { StepChart } from '../../kit/charts/StepChart';
 import { FindingWord, proposed } from './lowParts';
 import { ProposalForm } from './ProposalForm';
 

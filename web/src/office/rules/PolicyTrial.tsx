@@ -14,7 +14,7 @@ import { NumberField } from '../../kit/NumberField';
 import { whole } from '../../kit/numbers';
 import { ProblemNote } from '../../kit/ProblemNote';
 import { Part } from '../../kit/SidePanel';
-import { StepChart } from '../../kit/StepChart';
+import { StepChart } from '../../kit/charts/StepChart';
 
 type Outcome = Schemas['PolicyTrialOutcome'];
 type Trial = Schemas['PolicyTrial'];

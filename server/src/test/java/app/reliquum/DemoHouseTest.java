@@ -84,6 +84,44 @@ class DemoHouseTest {
   }
 
   @Test
+  void itsFiguresAreAliveAndWhatTheListsShow() {
+    JsonNode sold = maren.get("/api/outbound/performance?days=90").ok();
+    long lines = 0;
+    long dated = 0;
+    long onTime = 0;
+    for (JsonNode day : sold.path("days")) {
+      lines += day.path("lines").asLong();
+      dated += day.path("dated").asLong();
+      onTime += day.path("onTime").asLong();
+    }
+    assertThat(sold.path("days")).hasSize(90);
+    assertThat(100 * onTime / dated).isBetween(75L, 95L);
+    long hours = 0;
+    for (JsonNode hour : sold.path("hours")) {
+      hours += hour.asLong();
+    }
+    assertThat(hours).isBetween(lines, lines + 40);
+    for (JsonNode figure : maren.get("/api/today/figures").ok().path("figures")) {
+      assertThat(figure.path("now").isNull()).as(figure.path("kind").asString()).isFalse();
+      assertThat(figure.path("before").isNull()).as(figure.path("kind").asString()).isFalse();
+    }
+    for (String[] list :
+        new String[][] {
+          {"LATE_OUTBOUND", "/api/outbound?filter=LATE"},
+          {"LATE_INBOUND", "/api/inbound?filter=LATE"},
+          {"COUNT_IN_REVIEW", "/api/counts?filter=REVIEW"},
+          {"SHORT_TRANSFER", "/api/transfers?filter=SHORT"},
+          {"APPROVAL", "/api/approvals?waiting=true"},
+        }) {
+      int told = 0;
+      for (JsonNode task : maren.get("/api/today/tasks").ok()) {
+        told += task.path("kind").asString().equals(list[0]) ? task.path("count").asInt() : 0;
+      }
+      assertThat(told).as(list[0]).isEqualTo(maren.get(list[1]).ok().path("total").asInt());
+    }
+  }
+
+  @Test
   void aSecondStartAddsNothing() {
     int before = maren.get("/api/ledger?limit=1").ok().path("total").asInt();
     HOUSE.restart();

@@ -152,6 +152,49 @@ class TodayTest {
   }
 
   @Test
+  void theCourseOfAnItemIsWhatItsLinesMakeOfIt() {
+    long item = controller.get("/api/items?q=SHACKLE").ok().path("rows").get(0).path("id").asLong();
+    String at = "/api/items/" + item + "/course?days=60&site=";
+    JsonNode days = controller.get(at + quay).ok().path("days");
+    assertThat(days).hasSize(60);
+    List<String> told = new ArrayList<>();
+    for (int ago : new int[] {51, 50, 40, 39, 10, 0}) {
+      JsonNode day = days.get(59 - ago);
+      told.add(
+          "%d: %d +%d -%d"
+              .formatted(
+                  ago,
+                  day.path("onHand").asInt(),
+                  day.path("received").asInt(),
+                  day.path("issued").asInt()));
+    }
+    assertThat(told)
+        .containsExactly(
+            "51: 0 +0 -0",
+            "50: 10 +10 -0",
+            "40: 6 +0 -4",
+            "39: 6 +0 -0",
+            "10: 0 +0 -6",
+            "0: 0 +0 -0");
+    assertThat(controller.get(at + holm).ok().path("days").get(59 - 45).path("onHand").asInt())
+        .isZero();
+  }
+
+  @Test
+  void theValueOfMonthsEndsWithTheValueOfNow() {
+    JsonNode months = controller.get("/api/value/months?months=4").ok();
+    assertThat(months.path("months")).hasSize(4);
+    int now = 0;
+    int first = 0;
+    for (JsonNode category : months.path("categories")) {
+      assertThat(category.path("values")).hasSize(4);
+      now += category.path("values").get(3).asInt();
+      first += category.path("values").get(0).asInt();
+    }
+    assertThat(List.of(first, now)).containsExactly(0, 24);
+  }
+
+  @Test
   void whoWorksAtOneSiteSeesTheFiguresOfThatSite() {
     Client tavi = HOUSE.hire("TAVI", Role.CLERK, holm);
     for (Long asked : new Long[] {null, holm}) {
@@ -168,7 +211,19 @@ class TodayTest {
     controller
         .post(
             "/api/suppliers",
-            Map.of("code", "SKERRY", "name", "Skerry Ropes", "leadDays", 3, "active", true))
+            Map.of(
+                "code",
+                "SKERRY",
+                "name",
+                "Skerry Ropes",
+                "leadDays",
+                3,
+                "active",
+                true,
+                "street",
+                "Skerry Road",
+                "town",
+                "Skerry"))
         .ok();
     JsonNode order =
         controller

@@ -15,13 +15,16 @@ import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.scan.OwnLabel;
 import app.reliquum.demo.DemoHouse.DemoItem;
 import app.reliquum.demo.DemoHouse.DemoSite;
+import app.reliquum.outbound.PastOrders;
 import app.reliquum.places.Places;
 import app.reliquum.stock.NewPosting;
 import app.reliquum.stock.PostingKind;
 import app.reliquum.stock.Stock;
 import java.math.BigDecimal;
+import java.math.RoundingMode;
 import java.time.Clock;
 import java.time.DayOfWeek;
+import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.LocalTime;
@@ -46,6 +49,11 @@ class DemoHistory {
   private static final int DELIVERIES_A_DAY = 2;
   private static final ZoneId ZONE = ZoneId.of("Europe/London");
 
+  /** For so many days before today orders are remembered with what was paid for them. */
+  private static final int REMEMBERED_DAYS = 120;
+
+  private static final BigDecimal MARKUP = new BigDecimal("1.55");
+
   private final Catalog catalog;
   private final Places places;
   private final Stock stock;
@@ -54,6 +62,8 @@ class DemoHistory {
   private final LocalDate today;
   private final List<Actor> hands;
   private final LotsAndSerials lotsAndSerials;
+  private final PastOrders pastOrders;
+  private final List<Long> customers;
   private final Map<String, Long> bins = new HashMap<>();
   private final Map<Long, UnitCost> usually = new HashMap<>();
   private final Map<Long, List<Heap>> heaps = new HashMap<>();
@@ -71,7 +81,11 @@ class DemoHistory {
       Random random,
       LocalDate today,
       List<Actor> hands,
-      LotsAndSerials lotsAndSerials) {
+      LotsAndSerials lotsAndSerials,
+      PastOrders pastOrders,
+      List<Long> customers) {
+    this.pastOrders = pastOrders;
+    this.customers = customers;
     this.lotsAndSerials = lotsAndSerials;
     this.catalog = catalog;
     this.places = places;
@@ -197,14 +211,40 @@ class DemoHistory {
       }
       take(item, home, Math.min(wanted, quantityAt(item, home)), customer, out);
     }
-    if (!out.isEmpty()) {
-      post(
-          PostingKind.ISSUE,
-          at(day, 9 + number, 30 + random.nextInt(30)),
-          "SO-" + documents++,
-          out,
-          1 + random.nextInt(2));
+    if (out.isEmpty()) {
+      return;
     }
+    Instant shipped = at(day, 9 + number, 30 + random.nextInt(30));
+    String document = "SO-" + documents++;
+    int hand = 1 + random.nextInt(2);
+    if (day.isBefore(today.minusDays(REMEMBERED_DAYS))) {
+      post(PostingKind.ISSUE, shipped, document, out, hand);
+    } else {
+      pastOrders.enter(
+          new Command(UUID.randomUUID(), hands.get(hand), "office"),
+          order(quay, document, shipped, day, out));
+    }
+  }
+
+  /** One in eight was shipped later than it was required. */
+  private PastOrders.Past order(
+      DemoSite quay, String document, Instant shipped, LocalDate day, List<Line> out) {
+    int kind = documents % 8;
+    return new PastOrders.Past(
+        document,
+        quay.card().id(),
+        customers.get(documents % customers.size()),
+        kind == 0 ? day.minusDays(1 + documents % 3) : day.plusDays(kind % 3),
+        shipped.minus(Duration.ofHours(20 + 3L * kind)),
+        shipped,
+        out.stream().map(line -> new PastOrders.Sold(line, price(line.goods().item()))).toList());
+  }
+
+  private BigDecimal price(long item) {
+    return Objects.requireNonNull(usually.get(item))
+        .amount()
+        .multiply(MARKUP)
+        .setScale(2, RoundingMode.HALF_UP);
   }
 
   private void refill(DemoItem item, DemoSite quay, LocalDate day, int number, int wanted) {

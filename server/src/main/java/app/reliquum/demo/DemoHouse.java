@@ -12,6 +12,7 @@ import app.reliquum.core.quantity.Tracking;
 import app.reliquum.core.quantity.UnitOfMeasure;
 import app.reliquum.core.scan.Gtin;
 import app.reliquum.house.DemoMark;
+import app.reliquum.outbound.PastOrders;
 import app.reliquum.people.People;
 import app.reliquum.people.Role;
 import app.reliquum.places.Places;
@@ -69,6 +70,7 @@ class DemoHouse implements ApplicationRunner {
   private final SiteSetup setup;
   private final ItemSetup itemSetup;
   private final LotsAndSerials lotsAndSerials;
+  private final PastOrders pastOrders;
 
   DemoHouse(
       Places places,
@@ -88,7 +90,9 @@ class DemoHouse implements ApplicationRunner {
       PlatformTransactionManager transactions,
       SiteSetup setup,
       ItemSetup itemSetup,
-      LotsAndSerials lotsAndSerials) {
+      LotsAndSerials lotsAndSerials,
+      PastOrders pastOrders) {
+    this.pastOrders = pastOrders;
     this.lotsAndSerials = lotsAndSerials;
     this.itemSetup = itemSetup;
     this.setup = setup;
@@ -149,7 +153,17 @@ class DemoHouse implements ApplicationRunner {
           LocalDate today = LocalDate.ofInstant(clock.instant(), ZoneOffset.UTC);
           transfers.furnish(items);
           righting.cost(items);
-          new DemoHistory(catalog, places, stock, clock, random, today, hands, lotsAndSerials)
+          new DemoHistory(
+                  catalog,
+                  places,
+                  stock,
+                  clock,
+                  random,
+                  today,
+                  hands,
+                  lotsAndSerials,
+                  pastOrders,
+                  outbound.customers())
               .write(items, quay, holm, pontoon, tern);
           arrivals.write(quay, holm, pontoon, hands.get(1), hands.get(2), today);
           transfers.write(quay, holm, pontoon, tern, hands.get(1), hands.get(2), today);

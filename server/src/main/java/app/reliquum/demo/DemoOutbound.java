@@ -92,6 +92,16 @@ class DemoOutbound {
     return new Command(UUID.randomUUID(), who, "");
   }
 
+  /** Those who buy. */
+  List<Long> customers() {
+    return List.of(
+        customer("SKERRY", "Skerry Fishing Boats", "Skerry Harbour", 90, false),
+        customer("LANTERN", "Lantern Bay Sailing School", "Lantern Bay", 0, false),
+        customer("PUFFIN", "Puffin Ferries", "North Pier", 0, true),
+        customer("GANNET", "Gannet Boatyard", "Kittiwake", 0, false),
+        customer("DULSE", "Dulse and Daughters", "Outer Holm", 30, false));
+  }
+
   /** Writes it all, relative to today. */
   void write(
       List<DemoItem> items,
@@ -101,11 +111,6 @@ class DemoOutbound {
       Actor hand,
       Random random,
       LocalDate today) {
-    customer("SKERRY", "Skerry Fishing Boats", "Skerry Harbour", 90, false);
-    customer("LANTERN", "Lantern Bay Sailing School", "Lantern Bay", 0, false);
-    customer("PUFFIN", "Puffin Ferries", "North Pier", 0, true);
-    customer("GANNET", "Gannet Boatyard", "Kittiwake", 0, false);
-    customer("DULSE", "Dulse and Daughters", "Outer Holm", 30, false);
     rules(quay, controller);
     // Those that nobody else in the demo house needs.
     List<DemoItem> goods =
@@ -137,9 +142,11 @@ class DemoOutbound {
     return onHand.available(item.card().id(), quay.card().id()).amount().doubleValue();
   }
 
-  private void customer(String code, String name, String town, int life, boolean oneLot) {
-    customers.add(
-        new Customers.Entry(null, code, name, "", "Harbour Road", town, "", life, oneLot, true));
+  private long customer(String code, String name, String town, int life, boolean oneLot) {
+    return customers
+        .add(
+            new Customers.Entry(null, code, name, "", "Harbour Road", town, "", life, oneLot, true))
+        .id();
   }
 
   private void rules(DemoSite quay, Actor controller) {

@@ -181,7 +181,11 @@ public class HandingOver {
 
   private long despatch(Command command, Head head, String takenBy) {
     return table.addDespatch(
-        numbers.next(DocumentKind.DELIVERY, "DN"), head.id(), takenBy, command.actor());
+        numbers.next(DocumentKind.DELIVERY, "DN"),
+        head.id(),
+        takenBy,
+        command.actor(),
+        table.now());
   }
 
   private String number(long despatch) {

@@ -382,11 +382,11 @@ class OutboundTable {
         .optional();
   }
 
-  long addDespatch(String number, long order, String takenBy, Actor actor) {
+  long addDespatch(String number, long order, String takenBy, Actor actor, LocalDateTime at) {
     return GeneratedId.of(
         jdbc.sql(
                 "insert into despatch (number, order_id, at, person_id, taken_by) values (?, ?, ?, ?, ?)")
-            .params(number, order, now(), actor.id(), takenBy));
+            .params(number, order, at, actor.id(), takenBy));
   }
 
   String despatchNumber(long despatch) {

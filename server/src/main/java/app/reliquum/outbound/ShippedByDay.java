@@ -5,6 +5,8 @@ import app.reliquum.places.DaysAtSites;
 import app.reliquum.places.SiteDays;
 import java.math.BigDecimal;
 import java.time.LocalDate;
+import java.util.Arrays;
+import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -14,6 +16,8 @@ import org.springframework.transaction.annotation.Transactional;
 /** What was shipped for outbound orders, day by day. What was reversed is left out. */
 @Service
 public class ShippedByDay {
+
+  private static final int HOURS = 24;
 
   private final JdbcClient jdbc;
   private final SiteDays days;
@@ -26,19 +30,21 @@ public class ShippedByDay {
   /**
    * What was shipped on a day.
    *
-   * @param dated lines of orders with a required date
+   * @param lines lines of despatches
+   * @param dated those of orders with a required date
    * @param onTime those of them that were shipped on it or before
    * @param sold what customers pay for goods with a price
    * @param margin that, less the cost of the same goods
    */
-  public record Shipped(long dated, long onTime, BigDecimal sold, BigDecimal margin) {
+  public record Shipped(long lines, long dated, long onTime, BigDecimal sold, BigDecimal margin) {
 
     /** Nothing was. */
-    public static final Shipped NOTHING = new Shipped(0, 0, BigDecimal.ZERO, BigDecimal.ZERO);
+    public static final Shipped NOTHING = new Shipped(0, 0, 0, BigDecimal.ZERO, BigDecimal.ZERO);
 
     /** Both taken together. */
     public Shipped plus(Shipped other) {
       return new Shipped(
+          lines + other.lines,
           dated + other.dated,
           onTime + other.onTime,
           sold.add(other.sold),
@@ -55,7 +61,7 @@ public class ShippedByDay {
         .bind(
             jdbc.sql(
                 """
-                select x.day, sum(x.needed is not null) dated,
+                select x.day, count(*) lines_shipped, sum(x.needed is not null) dated,
                   sum(coalesce(x.day <= x.needed, false)) on_time, sum(x.sold) sold,
                   sum(x.sold - x.cost) margin
                 from (
@@ -77,11 +83,38 @@ public class ShippedByDay {
               shipped.put(
                   row.getDate("day").toLocalDate(),
                   new Shipped(
+                      row.getLong("lines_shipped"),
                       row.getLong("dated"),
                       row.getLong("on_time"),
                       OutboundRows.money(row.getBigDecimal("sold")),
                       OutboundRows.money(row.getBigDecimal("margin"))));
             });
     return shipped;
+  }
+
+  /** How many lines were shipped in each hour of the day at their sites, from midnight. */
+  @Transactional(readOnly = true)
+  public List<Long> byHour(DaysAtSites asked) {
+    Long[] hours = new Long[HOURS];
+    Arrays.fill(hours, 0L);
+    asked
+        .sites()
+        .bind(
+            jdbc.sql(
+                """
+                select %s hour, count(distinct d.id, g.line_no) from despatch d
+                  join outbound_order o on o.id = d.order_id
+                  join despatch_goods g on g.despatch_id = d.id and not g.reversed
+                where d.at >= :since and %s group by hour
+                """
+                    .formatted(
+                        days.hourOnSql("o.site_id", "d.at", asked.since()),
+                        asked.sites().seen("o.site_id"))))
+        .param("since", Utc.of(asked.since()))
+        .query(
+            row -> {
+              hours[row.getInt(1)] = row.getLong(2);
+            });
+    return List.of(hours);
   }
 }

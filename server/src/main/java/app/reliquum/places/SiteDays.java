@@ -1,6 +1,7 @@
 package app.reliquum.places;
 
 import app.reliquum.api.Problem;
+import app.reliquum.api.SitesAsked;
 import app.reliquum.api.Utc;
 import java.time.Clock;
 import java.time.Duration;
@@ -36,6 +37,18 @@ public class SiteDays {
   /** The day at a site. */
   public LocalDate today(long site) {
     return on(site, clock.instant());
+  }
+
+  /** The day at a site, or the latest of those at all sites that someone may look at. */
+  public LocalDate today(SitesAsked sites) {
+    Long site = sites.site();
+    return site != null
+        ? today(site)
+        : today().entrySet().stream()
+            .filter(one -> sites.actor().worksAt(one.getKey()))
+            .map(Map.Entry::getValue)
+            .max(LocalDate::compareTo)
+            .orElseGet(() -> LocalDate.ofInstant(clock.instant(), ZoneOffset.UTC));
   }
 
   /** The day that it was at a site at a moment. */
@@ -98,6 +111,15 @@ public class SiteDays {
    * @return an expression of SQL
    */
   public String onSql(String site, String moment, Instant first) {
+    return "date(" + localSql(site, moment, first) + ")";
+  }
+
+  /** The hour of the day, 0 to 23, at the site of a row; as {@link #onSql}. */
+  public String hourOnSql(String site, String moment, Instant first) {
+    return "hour(" + localSql(site, moment, first) + ")";
+  }
+
+  private String localSql(String site, String moment, Instant first) {
     Map<String, String> zones = new TreeMap<>();
     jdbc.sql("select time_zone, group_concat(id) from site group by time_zone")
         .query(
@@ -105,7 +127,7 @@ public class SiteDays {
               zones.put(row.getString(1), row.getString(2));
             });
     if (zones.isEmpty()) {
-      return "date(" + moment + ")";
+      return moment;
     }
     return zones.entrySet().stream()
         .map(
@@ -115,7 +137,7 @@ public class SiteDays {
                         site, zone.getValue(), offset(ZoneId.of(zone.getKey()), moment, first)))
         .collect(
             Collectors.joining(
-                "", "date(%s + interval (case".formatted(moment), " else 0 end) second)"));
+                "", "(%s + interval (case".formatted(moment), " else 0 end) second)"));
   }
 
   private String offset(ZoneId zone, String moment, Instant first) {

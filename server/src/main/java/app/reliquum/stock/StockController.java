@@ -5,6 +5,7 @@ import app.reliquum.api.Command;
 import app.reliquum.api.Needs;
 import app.reliquum.api.Page;
 import app.reliquum.api.Permission;
+import app.reliquum.api.SitesAsked;
 import io.swagger.v3.oas.annotations.Operation;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.Max;
@@ -33,9 +34,16 @@ class StockController {
   private final OnHand onHand;
   private final Ledger ledger;
   private final BookChecks checks;
+  private final ItemCourse course;
 
   StockController(
-      Stock stock, PostingReader reader, OnHand onHand, Ledger ledger, BookChecks checks) {
+      Stock stock,
+      PostingReader reader,
+      OnHand onHand,
+      Ledger ledger,
+      BookChecks checks,
+      ItemCourse course) {
+    this.course = course;
     this.stock = stock;
     this.reader = reader;
     this.onHand = onHand;
@@ -57,6 +65,19 @@ class StockController {
       @RequestParam(defaultValue = "0") @PositiveOrZero int offset,
       @RequestParam(defaultValue = "100") @Min(1) @Max(Page.MAX_ROWS) int limit) {
     return onHand.page(new OnHand.Query(group, filter, sort, descending, offset, limit), actor);
+  }
+
+  @Operation(
+      operationId = "getItemCourse",
+      summary = "The stock of an item day by day, what changed it, and what is due")
+  @Needs(value = Permission.LOOK, floor = true)
+  @GetMapping("/items/{item}/course")
+  ItemCourse.Course course(
+      Actor actor,
+      @PathVariable long item,
+      @RequestParam(defaultValue = "90") @Min(1) @Max(400) int days,
+      @RequestParam(required = false) Long site) {
+    return course.course(item, days, new SitesAsked(actor, site));
   }
 
   @Operation(operationId = "listLedgerLines", summary = "Lines of the ledger, filtered")

@@ -14,9 +14,7 @@ import app.reliquum.value.ValueByDay;
 import io.swagger.v3.oas.annotations.media.Schema;
 import java.math.BigDecimal;
 import java.math.RoundingMode;
-import java.time.Clock;
 import java.time.LocalDate;
-import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -33,7 +31,6 @@ class TodayFigures {
   private static final int DAYS = 30;
 
   private final SiteDays days;
-  private final Clock clock;
   private final ValueByDay value;
   private final AccuracyByDay accuracy;
   private final LinesByDay lines;
@@ -42,14 +39,12 @@ class TodayFigures {
 
   TodayFigures(
       SiteDays days,
-      Clock clock,
       ValueByDay value,
       AccuracyByDay accuracy,
       LinesByDay lines,
       ShippedByDay shipped,
       StockOuts outs) {
     this.days = days;
-    this.clock = clock;
     this.value = value;
     this.accuracy = accuracy;
     this.lines = lines;
@@ -68,7 +63,7 @@ class TodayFigures {
   /** The figures of a site, or of all sites that someone may look at. */
   @Transactional(readOnly = true)
   Figures figures(SitesAsked sites) {
-    LocalDate today = today(sites);
+    LocalDate today = days.today(sites);
     DaysAtSites asked = new DaysAtSites(sites, today.minusDays(2 * DAYS - 1L), today);
     List<LocalDate> all = asked.first().datesUntil(today.plusDays(1)).toList();
     Map<LocalDate, RecordAccuracy> counted = accuracy.byDay(asked);
@@ -84,18 +79,6 @@ class TodayFigures {
             sum(Kind.SALES, all, day -> of(gone, day).sold()),
             sum(Kind.MARGIN, all, day -> of(gone, day).margin()),
             last(Kind.STOCK_OUTS, all, whole(outs.byDay(asked)))));
-  }
-
-  private LocalDate today(SitesAsked sites) {
-    Long site = sites.site();
-    if (site != null) {
-      return days.today(site);
-    }
-    return days.today().entrySet().stream()
-        .filter(one -> sites.actor().worksAt(one.getKey()))
-        .map(Map.Entry::getValue)
-        .max(LocalDate::compareTo)
-        .orElseGet(() -> LocalDate.ofInstant(clock.instant(), ZoneOffset.UTC));
   }
 
   private static Function<LocalDate, @Nullable BigDecimal> whole(Map<LocalDate, Long> counts) {

@@ -36,8 +36,11 @@ class ValueController {
   private final Accounts accounts;
   private final Usage usage;
   private final Closings closings;
+  private final ValueByMonth byMonth;
 
-  ValueController(StockValue value, Accounts accounts, Usage usage, Closings closings) {
+  ValueController(
+      StockValue value, Accounts accounts, Usage usage, Closings closings, ValueByMonth byMonth) {
+    this.byMonth = byMonth;
     this.value = value;
     this.accounts = accounts;
     this.usage = usage;
@@ -79,6 +82,18 @@ class ValueController {
       @RequestParam Instant to,
       @RequestParam(required = false) Long pool) {
     return value.changes(from, to, pool, actor);
+  }
+
+  @Operation(
+      operationId = "getValueByMonth",
+      summary = "What stock was worth at the end of each month, by category")
+  @Needs(Permission.LOOK)
+  @GetMapping("/value/months")
+  ValueByMonth.Months months(
+      Actor actor,
+      @RequestParam(defaultValue = "12") @Min(1) @Max(60) int months,
+      @RequestParam(required = false) Long pool) {
+    return byMonth.months(months, pool, actor);
   }
 
   @Operation(operationId = "listUsage", summary = "Value and usage by item")

@@ -82,7 +82,7 @@ final class ValueSql {
   }
 
   static JdbcClient.StatementSpec bind(
-      JdbcClient.StatementSpec sql, Actor actor, Long pool, @Nullable Instant at) {
+      JdbcClient.StatementSpec sql, Actor actor, @Nullable Long pool, @Nullable Instant at) {
     return sql.param("sites", actor.siteNumbers()).param("pool", pool).param("at", utc(at));
   }
 
