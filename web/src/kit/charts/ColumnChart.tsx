@@ -33,6 +33,7 @@ export function ColumnChart({
   height?: number;
 }) {
   const { house } = useTheme();
+  const tall = labels.some((label) => label.includes('\n'));
   return (
     <ChartFigure
       title={title}
@@ -46,7 +47,10 @@ export function ColumnChart({
         ))
       }
       headings={[about, ...parts.map((part) => part.label)]}
-      rows={labels.map((label, i) => [label, ...parts.map((part) => write(part.values[i]))])}
+      rows={labels.map((label, i) => [
+        label.replace('\n', ': '),
+        ...parts.map((part) => write(part.values[i])),
+      ])}
     >
       <Box sx={{ height }}>
         <BarChart
@@ -54,7 +58,7 @@ export function ColumnChart({
           skipAnimation
           hideLegend
           margin={{ left: 0, right: 4, top: 8, bottom: 0 }}
-          xAxis={[{ scaleType: 'band', data: [...labels], height: 24 }]}
+          xAxis={[{ scaleType: 'band', data: [...labels], height: tall ? 40 : 24 }]}
           yAxis={[{ width: 64, tickNumber: 4, valueFormatter: (value: number) => short(value) }]}
           series={parts.map((part) => ({
             id: part.key,

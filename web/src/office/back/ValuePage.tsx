@@ -13,6 +13,7 @@ import { TableSpace } from '../../kit/TableSpace';
 import { useAddress } from '../../kit/useAddress';
 import { useList } from '../../kit/useList';
 import { PoolChoice } from './PoolChoice';
+import { ValueByMonth } from './ValueByMonth';
 
 const BY = ['SITE', 'CATEGORY', 'ITEM'] as const;
 type By = (typeof BY)[number];
@@ -48,15 +49,18 @@ export function ValuePage() {
         </>
       }
       over={
-        <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 1.5, mb: 1 }}>
-          <Box sx={{ fontFamily: fonts.heading, fontWeight: 600, fontSize: 40, lineHeight: 1 }}>
-            {money(total)}
+        <>
+          <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 1.5, mb: 1 }}>
+            <Box sx={{ fontFamily: fonts.heading, fontWeight: 600, fontSize: 40, lineHeight: 1 }}>
+              {money(total)}
+            </Box>
+            <Box sx={{ color: 'text.secondary' }}>
+              {day ? t('value.atEndOf', { day: date(day) }) : t('value.now')}
+              {question.category && ` · ${question.category}`}
+            </Box>
           </Box>
-          <Box sx={{ color: 'text.secondary' }}>
-            {day ? t('value.atEndOf', { day: date(day) }) : t('value.now')}
-            {question.category && ` · ${question.category}`}
-          </Box>
-        </Box>
+          {!day && !question.category && !question.q && <ValueByMonth pool={question.pool} />}
+        </>
       }
       question={question}
       fetch={async (query) => {

@@ -9,6 +9,7 @@ import { Room } from '../../kit/Rail';
 import { SiteChoice } from '../../kit/SiteChoice';
 import { useAddress } from '../../kit/useAddress';
 import { t, type Word } from '../../app/words';
+import { AccuracyCharts } from './AccuracyCharts';
 
 const BY = ['MONTH', 'SITE', 'AREA', 'CLASS', 'PERSON'] as const;
 const DAYS = ['30', '90', '365'] as const;
@@ -50,6 +51,7 @@ export function AccuracyPage() {
     >
       <ProblemNote problem={accuracy.error} />
       {accuracy.data && rows.length === 0 && <Box sx={{ p: 2 }}>{t('accuracy.none')}</Box>}
+      <AccuracyCharts days={Number(days)} site={site ? Number(site) : undefined} />
       {rows.length > 0 && <Table rows={rows} label={t(`accuracy.of.${by}`)} />}
       <Box sx={{ color: 'text.secondary', mt: 1.5, pb: 2 }}>{t('accuracy.means')}</Box>
     </Room>

@@ -10,6 +10,7 @@ import { Code } from '../../kit/Code';
 import { count, money } from '../../kit/format';
 import { ProblemNote } from '../../kit/ProblemNote';
 import { useAddress } from '../../kit/useAddress';
+import { Performance } from './Performance';
 
 const TOP = 12;
 
@@ -54,12 +55,23 @@ export function Earnings({ site }: { site?: number }) {
       )}
       {all.length > 0 && (
         <>
-          <Bars
-            title={t('outbound.margin')}
-            bars={all
-              .slice(0, TOP)
-              .map((row) => ({ key: row.item, label: row.name, value: row.margin }))}
-          />
+          <Box
+            sx={{
+              display: 'grid',
+              gridTemplateColumns: 'repeat(auto-fit, minmax(420px, 1fr))',
+              columnGap: 4,
+            }}
+          >
+            <Box sx={{ minWidth: 0 }}>
+              <Performance days={days} site={site} />
+            </Box>
+            <Bars
+              title={t('outbound.margin')}
+              bars={all
+                .slice(0, TOP)
+                .map((row) => ({ key: row.item, label: row.name, value: row.margin }))}
+            />
+          </Box>
           <Box sx={{ ...grid, color: 'text.secondary', mt: 2 }}>
             <span />
             <span>{t('item.item')}</span>

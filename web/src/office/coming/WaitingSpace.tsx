@@ -9,6 +9,7 @@ import { columnsOf } from '../../kit/columns';
 import { TableSpace, useOpened } from '../../kit/TableSpace';
 import { useAddress } from '../../kit/useAddress';
 import { CheckPanel } from './CheckPanel';
+import { WaitingAges } from './WaitingAges';
 
 /** What waits on docks and at inspection, the longest first: to be checked, or to be put away. */
 export function WaitingSpace() {
@@ -38,6 +39,7 @@ export function WaitingSpace() {
           <AddressSite name="site" />
         </>
       }
+      over={<WaitingAges rows={waiting.data ?? []} />}
       question={asked}
       rows={waiting}
       columns={[

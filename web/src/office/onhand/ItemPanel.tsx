@@ -18,6 +18,7 @@ import { SuppliersOfItem } from './SuppliersOfItem';
 import { LotPart } from './LotPart';
 import { Movements } from './Movements';
 import { ReservedHere } from './ReservedHere';
+import { StockCourse } from './StockCourse';
 
 type Row = Schemas['OnHandRow'];
 
@@ -88,6 +89,7 @@ export function ItemPanel({
         </Box>
       )}
       {lot && <LotPart key={lot} lot={lot} />}
+      <StockCourse item={item} name={card.data.name} />
       <Part title={t('onHand.lies')}>
         {lies.data.rows.map((row) => (
           <Position key={row.key} row={row} most={most} chosen={row.lotId === lot} />

@@ -24,7 +24,7 @@ const ONE_DAY = 86_400_000;
 
 /** An item's stock over the last months as steps, with what changed it and what is due. */
 export function StockCourse({ item, name, site }: { item: number; name: string; site?: number }) {
-  const answer = useQuery(question('/api/items/{id}/course', { id: item, site, days: DAYS }));
+  const answer = useQuery(question('/api/items/{item}/course', { item, site, days: DAYS }));
   if (!answer.data) {
     return <ProblemNote problem={answer.error} />;
   }
@@ -123,9 +123,7 @@ function Drawing({
       ))}
       <path
         d={days
-          .map(
-            (day, i) => `${i ? 'L' : 'M'}${x(i)},${y(day.onHand)}L${x(i + 1)},${y(day.onHand)}`,
-          )
+          .map((day, i) => `${i ? 'L' : 'M'}${x(i)},${y(day.onHand)}L${x(i + 1)},${y(day.onHand)}`)
           .join('')}
         fill="none"
         stroke={house.ink}
@@ -134,9 +132,7 @@ function Drawing({
       {ahead.length > 0 && (
         <path
           d={ahead
-            .map(
-              ({ day, level, before }) => `L${x(day)},${y(before)}L${x(day)},${y(level)}`,
-            )
+            .map(({ day, level, before }) => `L${x(day)},${y(before)}L${x(day)},${y(level)}`)
             .join('')
             .replace(/^/, `M${x(days.length)},${y(days.at(-1)!.onHand)}`)
             .concat(`L${WIDTH - 4},${y(ahead.at(-1)!.level)}`)}

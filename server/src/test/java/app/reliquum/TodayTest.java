@@ -213,7 +213,7 @@ class TodayTest {
             "/api/suppliers",
             Map.of(
                 "code",
-                "SKERRY",
+                "SKERRY", "email", "",
                 "name",
                 "Skerry Ropes",
                 "leadDays",
