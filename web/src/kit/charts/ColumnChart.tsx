@@ -58,7 +58,7 @@ export function ColumnChart({
           skipAnimation
           hideLegend
           margin={{ left: 0, right: 4, top: 8, bottom: 0 }}
-          xAxis={[{ scaleType: 'band', data: [...labels], height: tall ? 40 : 24 }]}
+          xAxis={[{ scaleType: 'band', data: [...labels], height: tall ? 48 : 32 }]}
           yAxis={[{ width: 64, tickNumber: 4, valueFormatter: (value: number) => short(value) }]}
           series={parts.map((part) => ({
             id: part.key,

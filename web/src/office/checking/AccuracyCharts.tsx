@@ -3,7 +3,7 @@ import { useQuery } from '@tanstack/react-query';
 import { question } from '../../api/ask';
 import { t } from '../../app/words';
 import { ColumnChart } from '../../kit/charts/ColumnChart';
-import { count, money } from '../../kit/format';
+import { count, money, month } from '../../kit/format';
 
 /** How right the book was month by month, and what it was wrong by. */
 export function AccuracyCharts({ days, site }: { days: number; site?: number }) {
@@ -25,7 +25,7 @@ export function AccuracyCharts({ days, site }: { days: number; site?: number }) 
         title={t('accuracy.chart')}
         about={t('value.month')}
         labels={months.map((one) =>
-          one.percent === null ? one.label : `${one.label}\n${count(one.percent)} %`,
+          one.percent === null ? month(one.label) : `${month(one.label)}\n${count(one.percent)} %`,
         )}
         parts={[
           {
@@ -45,7 +45,7 @@ export function AccuracyCharts({ days, site }: { days: number; site?: number }) 
       <ColumnChart
         title={t('accuracy.causes')}
         about={t('value.month')}
-        labels={months.map((one) => one.label)}
+        labels={months.map((one) => month(one.label))}
         parts={[
           { key: 'gains', label: t('accuracy.gains'), pattern: 'outline', values: part(1) },
           { key: 'losses', label: t('accuracy.losses'), pattern: 'solid', values: part(-1) },

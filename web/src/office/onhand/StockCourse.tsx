@@ -101,8 +101,9 @@ function Drawing({
   const most = Math.max(1, ...days.map((day) => day.onHand), ahead.at(-1)?.level ?? 0);
   const y = (level: number) =>
     LEVEL.bottom - ((LEVEL.bottom - LEVEL.top) * Math.max(0, level)) / most;
-  const flow = Math.max(1, ...days.flatMap((day) => [day.received, day.issued]));
-  const bar = (amount: number) => Math.max(2, ((LANE.middle - LANE.top) * amount) / flow);
+  // Each way has a scale of its own: a delivery is many times what leaves in a day.
+  const bar = (amount: number, way: 'received' | 'issued') =>
+    Math.max(3, ((LANE.middle - LANE.top) * amount) / Math.max(...days.map((day) => day[way])));
   const width = Math.max(2, x(1) - x(0) - 1);
   const text = { fontFamily: fonts.text, fontSize: 12, fill: house.faint };
   return (
@@ -149,8 +150,8 @@ function Drawing({
             <rect
               x={x(i)}
               width={width}
-              y={LANE.middle - bar(day.received)}
-              height={bar(day.received)}
+              y={LANE.middle - bar(day.received, 'received')}
+              height={bar(day.received, 'received')}
               fill={house.ink}
             />
           )}
@@ -159,7 +160,7 @@ function Drawing({
               x={x(i)}
               width={width}
               y={LANE.middle}
-              height={bar(day.issued)}
+              height={bar(day.issued, 'issued')}
               fill={fillOf('hatch')}
               stroke={house.ink}
               strokeWidth={0.5}

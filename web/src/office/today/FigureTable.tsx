@@ -96,7 +96,9 @@ function Row({ row, figure, also }: { row: FigureRow; figure?: Figure; also?: Fi
         <Box component="span" sx={{ color: 'text.primary' }}>
           {figure && change(kind, figure.now, figure.before)}
         </Box>
-        {also && saidWith(also.kind, also.before)}
+        <Box component="span" sx={{ pl: 1.5 }}>
+          {also && saidWith(also.kind, also.before)}
+        </Box>
       </Box>
     </Box>
   );

@@ -178,6 +178,9 @@ class TodayTest {
             "0: 0 +0 -0");
     assertThat(controller.get(at + holm).ok().path("days").get(59 - 45).path("onHand").asInt())
         .isZero();
+    long rope = controller.get("/api/items?q=ROPE").ok().path("rows").get(0).path("id").asLong();
+    JsonNode everywhere = controller.get("/api/items/" + rope + "/course?days=5").ok();
+    assertThat(everywhere.path("days").get(4).path("onHand").asInt()).isEqualTo(12);
   }
 
   @Test
@@ -213,7 +216,9 @@ class TodayTest {
             "/api/suppliers",
             Map.of(
                 "code",
-                "SKERRY", "email", "",
+                "SKERRY",
+                "email",
+                "",
                 "name",
                 "Skerry Ropes",
                 "leadDays",

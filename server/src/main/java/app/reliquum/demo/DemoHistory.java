@@ -263,14 +263,14 @@ class DemoHistory {
 
   /** What the people of today find: goods on the dock, at inspection, and held back. */
   private void leaveSomethingToDo(List<DemoItem> items, DemoSite quay) {
-    LocalDate yesterday = today.minusDays(1);
     for (int i = 0; i < 9; i++) {
+      // Most came yesterday, some have waited for more than a week.
+      LocalDate came = today.minusDays(1 + i * i / 8);
       DemoItem item = items.get((i * 37 + 5) % items.size());
       List<String> where = i % 3 == 0 ? quay.inspect() : quay.docks();
       List<Line> lines = new ArrayList<>();
-      bring(
-          item, quay, where.get(i % where.size()), deliverySize(item), yesterday, supplier, lines);
-      post(PostingKind.RECEIPT, at(yesterday, 15, 5 * i), "DN-" + documents++, lines, 1);
+      bring(item, quay, where.get(i % where.size()), deliverySize(item), came, supplier, lines);
+      post(PostingKind.RECEIPT, at(came, 15, 5 * i), "DN-" + documents++, lines, 1);
     }
     for (int i = 0; i < 6; i++) {
       DemoItem item = items.get((i * 53 + 11) % items.size());

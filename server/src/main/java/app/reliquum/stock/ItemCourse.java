@@ -72,7 +72,9 @@ public class ItemCourse {
         sites
             .bind(
                 jdbc.sql(
-                    "select coalesce(sum(on_hand), 0) from item_stock where item_id = :item and "
+                    // Site 0 is all of them together.
+                    "select coalesce(sum(on_hand), 0) from item_stock where item_id = :item"
+                        + " and site_id <> 0 and "
                         + sites.seen("site_id")))
             .param("item", item)
             .query(BigDecimal.class)
