@@ -2895,6 +2895,40 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/on-hand/by-site': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** On-hand stock of items with all sites side by side */
+    get: operations['listOnHandBySite'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/on-hand/find': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Items found by words and category, those that are at a site first */
+    get: operations['findItemsAtSite'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/outbound': {
     parameters: {
       query?: never;
@@ -6009,7 +6043,24 @@ export interface components {
         | 'LEAVING'
         | 'POSTING'
         | 'PERSON';
+      /**
+       * Format: decimal
+       * @description an exact decimal
+       * @example 12.5
+       */
+      onHand: string | null;
+      symbol: string | null;
       title: string;
+      where: components['schemas']['AskHitAtSite'][];
+    };
+    AskHitAtSite: {
+      /**
+       * Format: decimal
+       * @description an exact decimal
+       * @example 12.5
+       */
+      onHand: string;
+      site: string;
     };
     AskedQuantity: {
       /** Format: date */
@@ -7950,6 +8001,21 @@ export interface components {
       /** Format: int64 */
       toId: number;
     };
+    FoundItem: {
+      item: string;
+      /** Format: int64 */
+      itemId: number;
+      name: string;
+      /**
+       * Format: decimal
+       * @description an exact decimal
+       * @example 12.5
+       */
+      onHand: string;
+      /** Format: int64 */
+      picture: number | null;
+      symbol: string;
+    };
     FreeEntry: {
       /**
        * Format: decimal
@@ -9210,6 +9276,43 @@ export interface components {
       prefix: string;
       usual: string;
     };
+    OnHandAtSite: {
+      /**
+       * Format: decimal
+       * @description an exact decimal
+       * @example 12.5
+       */
+      available: string;
+      /**
+       * Format: decimal
+       * @description an exact decimal
+       * @example 12.5
+       */
+      onHand: string;
+      site: string;
+      /** Format: int64 */
+      siteId: number;
+    };
+    OnHandBySite: {
+      /**
+       * Format: decimal
+       * @description an exact decimal
+       * @example 12.5
+       */
+      available: string;
+      item: string;
+      /** Format: int64 */
+      itemId: number;
+      name: string;
+      /**
+       * Format: decimal
+       * @description an exact decimal
+       * @example 12.5
+       */
+      onHand: string;
+      sites: components['schemas']['OnHandAtSite'][];
+      symbol: string;
+    };
     OnHandRow: {
       area: string | null;
       /**
@@ -9665,6 +9768,7 @@ export interface components {
       landingPage: string;
       /** Format: int64 */
       printer?: number | null;
+      singleKeys: boolean;
       /** Format: int64 */
       site?: number | null;
     };
@@ -9745,6 +9849,13 @@ export interface components {
       /** Format: int64 */
       total: number;
     };
+    PageFoundItem: {
+      /** Format: int32 */
+      offset: number;
+      rows: components['schemas']['FoundItem'][];
+      /** Format: int64 */
+      total: number;
+    };
     PageImportCellFault: {
       /** Format: int32 */
       offset: number;
@@ -9805,6 +9916,13 @@ export interface components {
       /** Format: int32 */
       offset: number;
       rows: components['schemas']['Notice'][];
+      /** Format: int64 */
+      total: number;
+    };
+    PageOnHandBySite: {
+      /** Format: int32 */
+      offset: number;
+      rows: components['schemas']['OnHandBySite'][];
       /** Format: int64 */
       total: number;
     };
@@ -15542,6 +15660,7 @@ export interface operations {
         condition?: 'GOOD' | 'ON_HOLD' | 'REJECTED';
         q?: string;
         at?: string;
+        stocked?: 'IN_STOCK' | 'ALL' | 'NONE' | 'BELOW_POINT' | 'COMING';
         sort?: 'ITEM' | 'NAME' | 'PLACE' | 'LOT' | 'EXPIRY' | 'IN_DATE' | 'ON_HAND' | 'AVAILABLE';
         descending?: boolean;
       };
@@ -18995,6 +19114,7 @@ export interface operations {
         condition?: 'GOOD' | 'ON_HOLD' | 'REJECTED';
         q?: string;
         at?: string;
+        stocked?: 'IN_STOCK' | 'ALL' | 'NONE' | 'BELOW_POINT' | 'COMING';
         sort?: 'ITEM' | 'NAME' | 'PLACE' | 'LOT' | 'EXPIRY' | 'IN_DATE' | 'ON_HAND' | 'AVAILABLE';
         descending?: boolean;
         offset?: number;
@@ -19013,6 +19133,65 @@ export interface operations {
         };
         content: {
           'application/json': components['schemas']['PageOnHandRow'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+    };
+  };
+  listOnHandBySite: {
+    parameters: {
+      query?: {
+        stocked?: 'IN_STOCK' | 'ALL' | 'NONE' | 'BELOW_POINT' | 'COMING';
+        q?: string;
+        sort?: 'ITEM' | 'NAME' | 'PLACE' | 'LOT' | 'EXPIRY' | 'IN_DATE' | 'ON_HAND' | 'AVAILABLE';
+        descending?: boolean;
+        offset?: number;
+        limit?: number;
+      };
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['PageOnHandBySite'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+    };
+  };
+  findItemsAtSite: {
+    parameters: {
+      query: {
+        site: number;
+        q?: string;
+        category?: string;
+        offset?: number;
+        limit?: number;
+      };
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['PageFoundItem'];
         };
       };
       400: components['responses']['Invalid'];

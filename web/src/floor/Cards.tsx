@@ -14,6 +14,8 @@ import { Amount } from '../kit/Amount';
 import { Code } from '../kit/Code';
 import { ItemPicture } from '../kit/ItemPicture';
 import { ProblemNote } from '../kit/ProblemNote';
+import { quantity } from '../kit/format';
+import { LOT_ORDERS, type LotOrder } from '../kit/lotOrder';
 import { sum } from '../kit/numbers';
 import { parts, StockBar } from '../kit/StockBar';
 import { useSave } from '../kit/useSave';
@@ -91,7 +93,12 @@ function Card({
           </Button>
         )}
       </Box>
-      <ScanBar site={site.id} hint={t('floor.type')} onScan={hear} />
+      <ScanBar
+        site={site.id}
+        hint={t('floor.type')}
+        onScan={hear}
+        onFind={(item) => void navigate(`/floor/item/${item}`)}
+      />
     </>
   );
 }
@@ -106,8 +113,9 @@ export function ItemCard({ site }: { site: Site }) {
   const id = Number(useParams().id);
   const start = useStart(site);
   const item = useQuery(question('/api/items/{id}', { id }));
-  const total = useLying({ group: 'ITEM', item: id, site: site.id, limit: 1 });
-  const lies = useLying({ group: 'POSITION', item: id, site: site.id, sort: 'PLACE' });
+  const total = useLying({ group: 'ITEM', item: id, site: site.id, stocked: 'ALL', limit: 1 });
+  const [order, setOrder] = useState<LotOrder>('PLACE');
+  const lies = useLying({ group: 'POSITION', item: id, site: site.id, sort: order });
   const held = total.data?.rows[0];
   const home = item.data?.homes.find((one) => one.site === site.id);
   const most = Math.max(0, ...(lies.data?.rows ?? []).map((row) => Number(row.onHand)));
@@ -130,13 +138,7 @@ export function ItemCard({ site }: { site: Site }) {
       <Box sx={{ fontFamily: fonts.heading, fontWeight: 600, fontSize: 44, lineHeight: 1.1 }}>
         {held ? <Amount value={held.onHand} unit={held.symbol} /> : '–'}
       </Box>
-      {held && (
-        <StockBar
-          of={parts(held.onHand ?? '0', held.available ?? '0', null, held.reserved)}
-          scale={Number(held.onHand)}
-          height={12}
-        />
-      )}
+      {held && <MadeOf held={held} />}
       {home && (
         <Box sx={{ mt: 1 }}>
           {home.shelfNote ? (
@@ -149,6 +151,21 @@ export function ItemCard({ site }: { site: Site }) {
         </Box>
       )}
       <Box sx={{ mt: 2 }}>
+        {(lies.data?.total ?? 0) > 1 && (
+          <Box role="group" aria-label={t('onHand.order.label')} sx={{ display: 'flex', mb: 1 }}>
+            {LOT_ORDERS.map((one) => (
+              <Button
+                key={one}
+                variant={one === order ? 'contained' : 'outlined'}
+                aria-pressed={one === order}
+                onClick={() => setOrder(one)}
+                sx={{ minHeight: 48, flex: 1, fontSize: 16 }}
+              >
+                {t(`onHand.order.${one}`)}
+              </Button>
+            ))}
+          </Box>
+        )}
         {lies.data?.rows.map((row) => (
           <Box key={row.key} sx={{ py: 1, borderTop: 1, borderColor: 'divider' }}>
             <Box sx={{ display: 'flex', justifyContent: 'space-between', fontSize: 20 }}>
@@ -171,12 +188,38 @@ export function ItemCard({ site }: { site: Site }) {
   );
 }
 
+/** What the stock of an item is made of here, and what is on the way. */
+function MadeOf({ held }: { held: Schemas['OnHandRow'] }) {
+  const of = parts(held.onHand ?? '0', held.available ?? '0', held.coming, held.reserved);
+  const said = [
+    ['available', of.available],
+    ['reserved', of.reserved ?? 0],
+    ['held', of.held],
+    ['coming', of.coming ?? 0],
+  ] as const;
+  return (
+    <>
+      <StockBar of={of} scale={Number(held.onHand) + (of.coming ?? 0)} height={12} />
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 2.5, fontSize: 18, mt: 0.5 }}>
+        {said
+          .filter(([name, amount]) => name === 'available' || amount > 0)
+          .map(([name, amount]) => (
+            <span key={name}>
+              {t(`bar.${name}`)} <b>{quantity(String(amount))}</b>
+            </span>
+          ))}
+      </Box>
+    </>
+  );
+}
+
 /** What of an item lies at the other sites, and where; the site with the most of it first. */
 function Elsewhere({ item, site }: { item: number; site: Site }) {
   const lies = useLying({ group: 'POSITION', item, sort: 'PLACE', limit: 200 });
   const sites = useSites().data ?? [];
   const here = sites.find((one) => one.id === site.id)?.name ?? site.name;
   const rows = (lies.data?.rows ?? []).filter((row) => row.site !== here);
+  const [opened, setOpened] = useState<string | null | undefined>(null);
   const others = [...new Set(rows.map((row) => row.site))]
     .map((name) => {
       const at = rows.filter((row) => row.site === name);
@@ -190,21 +233,27 @@ function Elsewhere({ item, site }: { item: number; site: Site }) {
     <Listed head={t('floor.elsewhere')}>
       {others.map(({ name, at, onHand }) => (
         <Box key={name} sx={{ py: 1, borderTop: 1, borderColor: 'divider' }}>
-          <Box sx={{ display: 'flex', justifyContent: 'space-between', fontSize: 20 }}>
-            <b>{name}</b>
+          <Button
+            fullWidth
+            aria-expanded={name === opened}
+            onClick={() => setOpened(name === opened ? null : name)}
+            sx={{ minHeight: 48, fontSize: 20, px: 0, justifyContent: 'space-between' }}
+          >
+            <span>{name}</span>
             <Amount value={onHand} unit={at[0].symbol} />
-          </Box>
-          {at.map((row) => (
-            <Box
-              key={row.key}
-              sx={{ display: 'flex', justifyContent: 'space-between', gap: 1, fontSize: 16 }}
-            >
-              <span>
-                <Code>{row.place}</Code> <Marks of={row} />
-              </span>
-              <Amount value={row.onHand} unit={row.symbol} />
-            </Box>
-          ))}
+          </Button>
+          {name === opened &&
+            at.map((row) => (
+              <Box
+                key={row.key}
+                sx={{ display: 'flex', justifyContent: 'space-between', gap: 1, fontSize: 16 }}
+              >
+                <span>
+                  <Code>{row.place}</Code> <Marks of={row} />
+                </span>
+                <Amount value={row.onHand} unit={row.symbol} />
+              </Box>
+            ))}
         </Box>
       ))}
     </Listed>

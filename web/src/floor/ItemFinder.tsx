@@ -5,7 +5,9 @@ import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { t } from '../app/words';
 import { question } from '../api/ask';
+import { Amount } from '../kit/Amount';
 import { Code } from '../kit/Code';
+import { ItemPicture } from '../kit/ItemPicture';
 import { ProblemNote } from '../kit/ProblemNote';
 import { useSettled } from '../kit/useSettled';
 import { Row } from './Parts';
@@ -24,11 +26,14 @@ export function within(categories: readonly string[], parent: string) {
   ];
 }
 
-/** Finds an item by its words, or by going down its categories. */
+/** Finds an item by its words, or by going down its categories; what is at the site comes first. */
 export function ItemFinder({
+  site,
   onChoose,
   onClose,
 }: {
+  /** The site whose stock comes first. */
+  site: number;
   onChoose: (item: number) => void;
   onClose: () => void;
 }) {
@@ -38,7 +43,8 @@ export function ItemFinder({
   const categories = useQuery(question('/api/categories'));
   const looking = words !== '' || category !== '';
   const items = useQuery({
-    ...question('/api/items', {
+    ...question('/api/on-hand/find', {
+      site,
       q: words || undefined,
       category: category || undefined,
       limit: MOST,
@@ -82,12 +88,17 @@ export function ItemFinder({
       <Box>
         {looking &&
           items.data?.rows.map((item) => (
-            <Row
-              key={item.id}
-              onTap={() => onChoose(item.id)}
-              title={item.name}
-              detail={<Code>{item.code}</Code>}
-            />
+            <Box key={item.itemId} sx={{ display: 'flex', gap: 1, alignItems: 'center' }}>
+              <ItemPicture item={item.itemId} picture={item.picture} name={item.name} size={56} />
+              <Box sx={{ flex: 1, minWidth: 0 }}>
+                <Row
+                  onTap={() => onChoose(item.itemId)}
+                  title={item.name}
+                  detail={<Code>{item.item}</Code>}
+                  end={<Amount value={item.onHand} unit={item.symbol} />}
+                />
+              </Box>
+            </Box>
           ))}
         {looking && items.data?.total === 0 && (
           <Box sx={{ py: 1, fontSize: 18, color: 'text.secondary' }}>{t('request.noItem')}</Box>

@@ -145,6 +145,7 @@ export function RequestPage({ site }: { site: Site }) {
         ))}
         {finding ? (
           <ItemFinder
+            site={site.id}
             onChoose={(item) => take.mutate({ item, counts: '0' })}
             onClose={() => setFinding(false)}
           />

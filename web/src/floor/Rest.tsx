@@ -75,7 +75,12 @@ export function Rest({ site }: { site: Schemas['SiteCard'] }) {
           </Button>
         </Box>
       )}
-      <ScanBar site={site.id} hint={t('floor.type')} onScan={hear} />
+      <ScanBar
+        site={site.id}
+        hint={t('floor.type')}
+        onScan={hear}
+        onFind={(item) => void navigate(`/floor/item/${item}`)}
+      />
     </>
   );
 }

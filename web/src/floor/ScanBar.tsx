@@ -9,20 +9,25 @@ import { takeHeldScans } from './heldScans';
 import { useNumbersInScans } from './useNumbersInScans';
 
 const Camera = lazy(() => import('../kit/Camera'));
+const FindItem = lazy(() => import('./FindItem'));
 
 /** Where scans come in: the hardware scanner from anywhere, the camera, or typed text. */
 export function ScanBar({
   onScan,
+  onFind,
   hint,
   site,
 }: {
   onScan: (text: string) => void;
+  /** What is done with an item that was found without its code; nothing where none is meant. */
+  onFind?: (item: number) => void;
   hint: string;
   /** Where codes are known, so that a number that is one of them is told from a figure. */
   site: number;
 }) {
   const [typed, setTyped] = useState('');
   const [camera, setCamera] = useState(false);
+  const [finding, setFinding] = useState(false);
   const numbers = useNumbersInScans(site, onScan);
   useScanner(numbers.hear);
   const hear = useEffectEvent(numbers.hear);
@@ -72,14 +77,35 @@ export function ScanBar({
             '&::placeholder': { color: 'text.secondary', opacity: 1, fontFamily: fonts.text },
           }}
         />
+        {onFind && (
+          <Button
+            variant="outlined"
+            onClick={() => setFinding(true)}
+            sx={{ minHeight: 52, minWidth: 64, fontSize: 17 }}
+          >
+            {t('floor.find')}
+          </Button>
+        )}
         <Button
           variant="outlined"
           onClick={() => setCamera(true)}
-          sx={{ minHeight: 52, minWidth: 92, fontSize: 17 }}
+          sx={{ minHeight: 52, minWidth: 76, fontSize: 17 }}
         >
           {t('camera.open')}
         </Button>
       </Box>
+      {finding && onFind && (
+        <Suspense fallback={null}>
+          <FindItem
+            site={site}
+            onClose={() => setFinding(false)}
+            onFind={(item) => {
+              setFinding(false);
+              onFind(item);
+            }}
+          />
+        </Suspense>
+      )}
       {camera && (
         <Suspense fallback={null}>
           <Camera

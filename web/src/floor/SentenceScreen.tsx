@@ -17,7 +17,7 @@ import { SentenceLine } from './SentenceLine';
 import type { Parts, Site, Talk } from './talk';
 import { teller } from './told';
 import { useTransferParts } from './TransferParts';
-import { useSentence } from './useSentence';
+import { saying, useSentence } from './useSentence';
 
 const PARTS: Record<Verb, (talk: Talk) => Parts> = {
   MOVE: useMoveParts,
@@ -83,7 +83,12 @@ function Stand({ useParts, ...talk }: Talk & { useParts: (talk: Talk) => Parts }
           )}
         </Box>
       )}
-      <ScanBar site={site.id} hint={parts.hint} onScan={desk.scan} />
+      <ScanBar
+        site={site.id}
+        hint={parts.hint}
+        onScan={desk.scan}
+        onFind={(item) => desk.say(saying({ kind: 'ITEM', item }))}
+      />
     </>
   );
 }

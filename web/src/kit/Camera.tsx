@@ -1,13 +1,33 @@
 import Button from '@mui/material/Button';
 import Dialog from '@mui/material/Dialog';
-import { BarcodeDetector, prepareZXingModule } from 'barcode-detector/ponyfill';
 import { useEffect, useRef, useState } from 'react';
-import decoder from 'zxing-wasm/reader/zxing_reader.wasm?url';
 import { t } from '../app/words';
 import { ProblemNote } from './ProblemNote';
 
-// The decoder comes with the application, not from elsewhere.
-prepareZXingModule({ overrides: { locateFile: () => decoder } });
+/** What finds codes in a picture. */
+interface Detector {
+  detect: (picture: HTMLVideoElement) => Promise<{ rawValue: string }[]>;
+}
+
+/** The browser's own detector, where it has one that reads what labels bear; or else ours. */
+async function detectorHere(): Promise<Detector> {
+  const own = (window as { BarcodeDetector?: NativeDetector }).BarcodeDetector;
+  if (own) {
+    const reads = await own.getSupportedFormats().catch((): string[] => []);
+    if (NEEDED.every((format) => reads.includes(format))) {
+      return new own({ formats: NEEDED });
+    }
+  }
+  const { ownDetector } = await import('./cameraDecoder');
+  return ownDetector();
+}
+
+interface NativeDetector {
+  new (options: { formats: readonly string[] }): Detector;
+  getSupportedFormats: () => Promise<string[]>;
+}
+
+const NEEDED = ['code_128', 'data_matrix', 'ean_13', 'ean_8', 'itf', 'qr_code', 'upc_a'];
 
 /** Scans with the device's camera until a code is read. */
 export default function Camera({
@@ -26,9 +46,13 @@ export default function Camera({
   useEffect(() => {
     let stream: MediaStream | undefined;
     let stopped = false;
-    const detector = new BarcodeDetector();
+    const detecting = detectorHere();
     const look = async () => {
       if (stopped || !video.current) {
+        return;
+      }
+      const detector = await detecting;
+      if (!video.current) {
         return;
       }
       const found = video.current.readyState >= 2 ? await detector.detect(video.current) : [];

@@ -44,12 +44,14 @@ export function date(iso: string | null | undefined): string {
   return day(isThisYear(at) ? DAY : { ...DAY, year: 'numeric' }).format(at);
 }
 
-/** A month, said as 2026-03; with its year only where that begins. */
-export function month(iso: string): string {
-  const first = new Date(`${iso}-01T12:00:00`);
-  return day(
-    first.getMonth() === 0 ? { month: 'short', year: 'numeric' } : { month: 'short' },
-  ).format(first);
+/** Months in a row, said as 2026-03; with the year where it begins and with the first. */
+export function months(isos: readonly string[]): string[] {
+  return isos.map((iso, i) => {
+    const first = new Date(`${iso}-01T12:00:00`);
+    return day(
+      i === 0 || first.getMonth() === 0 ? { month: 'short', year: 'numeric' } : { month: 'short' },
+    ).format(first);
+  });
 }
 
 /** A moment, to the minute; with its year only if that is another than now. */

@@ -9,8 +9,12 @@ import { question } from '../api/ask';
 import type { Schemas } from '../api/client';
 import { useMe, type Permission } from '../app/session';
 import { fonts } from '../app/theme';
+import { Amount } from '../kit/Amount';
+import { Code } from '../kit/Code';
+import { quantity } from '../kit/format';
 import { useViews, viewAddress } from '../kit/SavedViews';
 import { addressOfHit } from './addressOfHit';
+import { useSingleKeys } from './OwnChoices';
 import { addressOf, SPACES } from './pages';
 
 interface Answer {
@@ -18,6 +22,8 @@ interface Answer {
   kind: string;
   title: string;
   detail: string;
+  /** How much of it there is, and where. */
+  stock?: Pick<Schemas['AskHit'], 'onHand' | 'symbol' | 'where'>;
   to: string;
   exact: boolean;
 }
@@ -28,6 +34,7 @@ function answerOf(hit: Schemas['AskHit']): Answer {
     kind: t(`ask.${hit.kind}`),
     title: hit.title,
     detail: hit.detail ?? '',
+    stock: hit.onHand === null ? undefined : hit,
     to: addressOfHit(hit),
     exact: hit.exact,
   };
@@ -83,6 +90,7 @@ export function AskLine() {
   const queries = useQueryClient();
   const hits = useQuery({ ...askFor(asked), enabled: asked.length > 0 && open });
   const pages = usePages(asked);
+  const singleKeys = useSingleKeys();
   const answers = [...(hits.data ?? []).map(answerOf), ...pages];
 
   useEffect(() => {
@@ -90,7 +98,7 @@ export function AskLine() {
       const inText =
         event.target instanceof HTMLElement &&
         ['INPUT', 'TEXTAREA', 'SELECT'].includes(event.target.tagName);
-      const slash = event.key === '/' && !inText;
+      const slash = singleKeys && event.key === '/' && !inText;
       if (slash || (event.key.toLowerCase() === 'k' && (event.ctrlKey || event.metaKey))) {
         event.preventDefault();
         input.current?.focus();
@@ -99,7 +107,7 @@ export function AskLine() {
     };
     window.addEventListener('keydown', call);
     return () => window.removeEventListener('keydown', call);
-  }, []);
+  }, [singleKeys]);
 
   const go = (answer: Answer) => {
     setOpen(false);
@@ -152,7 +160,11 @@ export function AskLine() {
           'aria-labelledby': undefined,
           sx: { maxHeight: '70vh' },
         },
-        popper: { sx: { minWidth: 'min(560px, 90vw)' }, placement: 'bottom-end' },
+        // As wide as what stands in it.
+        popper: {
+          sx: { width: 'max-content !important', minWidth: 'min(560px, 90vw)', maxWidth: '94vw' },
+          placement: 'bottom-end',
+        },
       }}
       renderOption={({ key, ...props }, answer) => (
         <Box component="li" key={key} {...props} sx={{ gap: 1, whiteSpace: 'nowrap' }}>
@@ -162,16 +174,17 @@ export function AskLine() {
             {answer.kind}
           </Box>
           <Box sx={{ fontWeight: answer.exact ? 700 : 400 }}>{answer.title}</Box>
-          <Box sx={{ color: 'text.secondary', overflow: 'hidden', textOverflow: 'ellipsis' }}>
-            {answer.detail}
+          <Box sx={{ color: 'text.secondary' }}>
+            {answer.stock ? <Code>{answer.detail}</Code> : answer.detail}
           </Box>
+          {answer.stock && <Stock of={answer.stock} />}
         </Box>
       )}
       renderInput={({ slotProps: { htmlInput, input: frame } }) => (
         <InputBase
           ref={frame.ref as Ref<HTMLDivElement>}
           inputRef={input}
-          placeholder={t('ask.placeholder')}
+          placeholder={t(singleKeys ? 'ask.placeholder' : 'ask.placeholderCtrl')}
           inputProps={{ ...htmlInput, 'aria-label': t('ask.label'), spellCheck: false }}
           sx={{
             width: '100%',
@@ -188,5 +201,21 @@ export function AskLine() {
       )}
       sx={{ flex: 1, maxWidth: 560, ml: 'auto' }}
     />
+  );
+}
+
+/** How much of an item there is, and at which sites. */
+function Stock({ of }: { of: NonNullable<Answer['stock']> }) {
+  return (
+    <Box sx={{ ml: 'auto', pl: 3, textAlign: 'right' }}>
+      <b>
+        <Amount value={of.onHand} unit={of.symbol} />
+      </b>
+      {of.where.length > 0 && (
+        <Box component="span" sx={{ color: 'text.secondary', pl: 1.5 }}>
+          {of.where.map(({ site, onHand }) => `${site} ${quantity(onHand)}`).join(' · ')}
+        </Box>
+      )}
+    </Box>
   );
 }

@@ -27,9 +27,15 @@ export default function Office() {
   const sites = useSites();
   return (
     <Box sx={{ height: '100vh', display: 'flex', flexDirection: 'column', overflow: 'hidden' }}>
+      <SkipLink />
       <Header />
       <Shortcuts />
-      <Box component="main" sx={{ flex: 1, minHeight: 0, display: 'flex', overflow: 'hidden' }}>
+      <Box
+        component="main"
+        id="content"
+        tabIndex={-1}
+        sx={{ flex: 1, minHeight: 0, display: 'flex', overflow: 'hidden', outline: 'none' }}
+      >
         {!sites.isPending && (
           <Suspense fallback={null}>
             <Routes>
@@ -58,6 +64,33 @@ export default function Office() {
           </Suspense>
         )}
       </Box>
+    </Box>
+  );
+}
+
+/** Leads past the header, for who walks by Tab. It is seen while it has the focus. */
+function SkipLink() {
+  return (
+    <Box
+      component="a"
+      href="#content"
+      onClick={(event) => {
+        event.preventDefault();
+        document.getElementById('content')?.focus();
+      }}
+      sx={{
+        position: 'absolute',
+        left: 8,
+        top: -80,
+        zIndex: 10,
+        px: 2,
+        py: 1,
+        bgcolor: 'background.paper',
+        border: '2px solid',
+        '&:focus': { top: 6 },
+      }}
+    >
+      {t('skip')}
     </Box>
   );
 }
@@ -93,7 +126,7 @@ function Notices() {
   );
 }
 
-/** An empty house opens on what is to be set up, for those who can; any other on its stock. */
+/** An empty house opens on what is to be set up, for those who can; any other on its day. */
 function Begin() {
   const house = useQuery(question('/api/house'));
   const may = useMay('RULES');
@@ -103,10 +136,7 @@ function Begin() {
   }
   const settingUp = may && house.data?.settingUp;
   return (
-    <Navigate
-      to={own.page || (settingUp ? '/office/rules/setting-up' : '/office/on-hand')}
-      replace
-    />
+    <Navigate to={own.page || (settingUp ? '/office/rules/setting-up' : '/office/today')} replace />
   );
 }
 

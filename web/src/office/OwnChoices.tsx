@@ -5,7 +5,7 @@ import type { Schemas } from '../api/client';
 import { useMe, useSites } from '../app/session';
 import { t } from '../app/words';
 import { Choice, optionsById } from '../kit/Choice';
-import { Form, FormOf } from '../kit/Form';
+import { Form, FormOf, Tick } from '../kit/Form';
 import { ProblemNote } from '../kit/ProblemNote';
 import { Room } from '../kit/Rail';
 import { useViews, viewAddress } from '../kit/SavedViews';
@@ -43,6 +43,7 @@ function ChoicesForm({ choices }: { choices: Schemas['OwnChoices'] }) {
       site: choices.site === null ? '' : String(choices.site),
       printer: choices.printer === null ? '' : String(choices.printer),
       landingPage: choices.landingPage,
+      singleKeys: choices.singleKeys,
     },
     save.error,
   );
@@ -66,6 +67,7 @@ function ChoicesForm({ choices }: { choices: Schemas['OwnChoices'] }) {
           site: form.entry.site === '' ? null : Number(form.entry.site),
           printer: form.entry.printer === '' ? null : Number(form.entry.printer),
           landingPage: form.entry.landingPage,
+          singleKeys: form.entry.singleKeys,
         })
       }
     >
@@ -89,8 +91,15 @@ function ChoicesForm({ choices }: { choices: Schemas['OwnChoices'] }) {
           ...pages,
         ]}
       />
+      <Tick label={t('own.singleKeys')} {...form.tick('singleKeys')} />
+      <Box sx={{ color: 'text.secondary', mt: -1 }}>{t('own.singleKeysHelp')}</Box>
     </Form>
   );
+}
+
+/** Whether keys that are pressed alone do something for this person. */
+export function useSingleKeys(): boolean {
+  return useQuery(question('/api/own-choices')).data?.singleKeys ?? true;
 }
 
 /** Where a page is that was chosen, with what is saved of a view of it. */

@@ -4,6 +4,7 @@ import Dialog from '@mui/material/Dialog';
 import { useEffect, useState } from 'react';
 import { t, type Word } from '../app/words';
 import { Code } from '../kit/Code';
+import { useSingleKeys } from './OwnChoices';
 
 type Shortcut = readonly [keys: string, word: Word];
 
@@ -38,17 +39,18 @@ function ofThePage(): readonly Shortcut[] {
 
 /** Lists the shortcuts of the page when `?` is pressed. */
 export function Shortcuts() {
+  const singleKeys = useSingleKeys();
   const [shown, setShown] = useState<readonly Shortcut[]>();
   useEffect(() => {
     const call = (event: KeyboardEvent) => {
-      if (event.key === '?' && !typing(event.target)) {
+      if (singleKeys && event.key === '?' && !typing(event.target)) {
         event.preventDefault();
         setShown(ofThePage());
       }
     };
     window.addEventListener('keydown', call);
     return () => window.removeEventListener('keydown', call);
-  }, []);
+  }, [singleKeys]);
   const close = () => setShown(undefined);
   return (
     <Dialog

@@ -4,7 +4,7 @@ import type { Schemas } from '../../api/client';
 import { t } from '../../app/words';
 import { ColumnChart } from '../../kit/charts/ColumnChart';
 import { PATTERNS } from '../../kit/charts/patterns';
-import { money, month } from '../../kit/format';
+import { money, months } from '../../kit/format';
 import { ProblemNote } from '../../kit/ProblemNote';
 
 const MONTHS = 12;
@@ -19,7 +19,7 @@ export function ValueByMonth({ pool }: { pool?: number }) {
     <ColumnChart
       title={t('value.byMonth')}
       about={t('value.month')}
-      labels={answer.data.months.map(month)}
+      labels={months(answer.data.months)}
       parts={leading(answer.data.categories).map(({ category, values }, i) => ({
         key: category || '-',
         label: category || t('value.noCategory'),

@@ -3,7 +3,7 @@ import { useQuery } from '@tanstack/react-query';
 import { question } from '../../api/ask';
 import { t } from '../../app/words';
 import { ColumnChart } from '../../kit/charts/ColumnChart';
-import { count, money, month } from '../../kit/format';
+import { count, money, months as named } from '../../kit/format';
 
 /** How right the book was month by month, and what it was wrong by. */
 export function AccuracyCharts({ days, site }: { days: number; site?: number }) {
@@ -12,6 +12,7 @@ export function AccuracyCharts({ days, site }: { days: number; site?: number }) 
   if (months.length < 2) {
     return null;
   }
+  const labels = named(months.map((one) => one.label));
   const part = (sign: 1 | -1) => months.map((one) => (sign * one.gross + one.net) / 2);
   return (
     <Box
@@ -24,8 +25,8 @@ export function AccuracyCharts({ days, site }: { days: number; site?: number }) 
       <ColumnChart
         title={t('accuracy.chart')}
         about={t('value.month')}
-        labels={months.map((one) =>
-          one.percent === null ? month(one.label) : `${month(one.label)}\n${count(one.percent)} %`,
+        labels={months.map((one, i) =>
+          one.percent === null ? labels[i] : `${labels[i]}\n${count(one.percent)} %`,
         )}
         parts={[
           {
@@ -45,7 +46,7 @@ export function AccuracyCharts({ days, site }: { days: number; site?: number }) 
       <ColumnChart
         title={t('accuracy.causes')}
         about={t('value.month')}
-        labels={months.map((one) => month(one.label))}
+        labels={labels}
         parts={[
           { key: 'gains', label: t('accuracy.gains'), pattern: 'outline', values: part(1) },
           { key: 'losses', label: t('accuracy.losses'), pattern: 'solid', values: part(-1) },

@@ -1,5 +1,6 @@
 import Box from '@mui/material/Box';
-import { useQuery } from '@tanstack/react-query';
+import { keepPreviousData, useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
 import { Link } from 'react-router';
 import { t } from '../../app/words';
 import { question } from '../../api/ask';
@@ -7,9 +8,11 @@ import type { Schemas } from '../../api/client';
 import { fonts } from '../../app/theme';
 import { GridRow } from '../../kit/GridRow';
 import { Amount } from '../../kit/Amount';
+import { Choice, optionsOf } from '../../kit/Choice';
 import { Code } from '../../kit/Code';
 import { date, quantity } from '../../kit/format';
 import { ItemPicture } from '../../kit/ItemPicture';
+import { LOT_ORDERS, type LotOrder } from '../../kit/lotOrder';
 import { PanelToCome, Part, SidePanel } from '../../kit/SidePanel';
 import { parts, StockBar } from '../../kit/StockBar';
 import { LabelButton } from '../labels/LabelButton';
@@ -33,10 +36,14 @@ export function ItemPanel({
   onClose: () => void;
 }) {
   const card = useQuery(question('/api/items/{id}', { id: item }));
-  const total = useQuery(question('/api/on-hand', { group: 'ITEM', item, limit: 1 }));
-  const lies = useQuery(
-    question('/api/on-hand', { group: 'POSITION', item, sort: 'PLACE', limit: 200 }),
+  const total = useQuery(
+    question('/api/on-hand', { group: 'ITEM', item, stocked: 'ALL', limit: 1 }),
   );
+  const [order, setOrder] = useState<LotOrder>('PLACE');
+  const lies = useQuery({
+    ...question('/api/on-hand', { group: 'POSITION', item, sort: order, limit: 200 }),
+    placeholderData: keepPreviousData,
+  });
   if (!card.data || !lies.data) {
     return <PanelToCome problem={card.error ?? lies.error} onClose={onClose} />;
   }
@@ -91,6 +98,14 @@ export function ItemPanel({
       {lot && <LotPart key={lot} lot={lot} />}
       <StockCourse item={item} name={card.data.name} />
       <Part title={t('onHand.lies')}>
+        {lies.data.total > 1 && (
+          <Choice
+            label={t('onHand.order.label')}
+            value={order}
+            onChange={(next) => setOrder(next as LotOrder)}
+            options={optionsOf(LOT_ORDERS, (one) => t(`onHand.order.${one}`))}
+          />
+        )}
         {lies.data.rows.map((row) => (
           <Position key={row.key} row={row} most={most} chosen={row.lotId === lot} />
         ))}
@@ -135,6 +150,7 @@ function Position({ row, most, chosen }: { row: Row; most: number; chosen: boole
   const detail = [
     row.serial && `${t('serial')} ${row.serial}`,
     row.expiry && `${t('expires')} ${date(row.expiry)}`,
+    row.inDate && t('onHand.sinceDay', { day: date(row.inDate) }),
     row.condition !== 'GOOD' && row.condition && t(`conditions.${row.condition}`),
   ].filter(Boolean);
   return (

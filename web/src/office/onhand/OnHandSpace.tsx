@@ -7,7 +7,9 @@ import { TableSpace } from '../../kit/TableSpace';
 import { useAddress } from '../../kit/useAddress';
 import { useList } from '../../kit/useList';
 import { ItemPanel } from './ItemPanel';
-import { GROUPS, onHandColumns, type Group } from './onHandColumns';
+import { OnHandBySite } from './OnHandBySite';
+import { GroupChoice, StockedChoice, StockWords } from './OnHandChoices';
+import { onHandColumns, type Group, type Stocked } from './onHandColumns';
 import { PlacePanel } from './PlacePanel';
 
 const CONDITIONS = ['GOOD', 'ON_HOLD', 'REJECTED'] as const;
@@ -20,14 +22,21 @@ const SORTED: Record<Group, string> = {
 
 /** What lies where: by item, place, lot or position; now, or as of a past moment. */
 export function OnHandSpace() {
+  const { value } = useAddress();
+  const group = value('group') || 'ITEM';
+  return group === 'SITES' ? <OnHandBySite /> : <OnHandBy group={group as Group} />;
+}
+
+function OnHandBy({ group }: { group: Group }) {
   const { value, change } = useAddress();
-  const group = (value('group') || 'ITEM') as Group;
+  const stocked = (value('stock') || 'IN_STOCK') as Stocked;
   const at = value('at');
   const list = useList();
   const sorting = list.sorting ?? { by: SORTED[group], descending: false };
   const [scale, setScale] = useState(0);
   const question = {
     group,
+    stocked: group === 'ITEM' && !at && stocked !== 'IN_STOCK' ? stocked : undefined,
     site: value('site') ? Number(value('site')) : undefined,
     condition: CONDITIONS.find((one) => one === value('condition')),
     q: list.question.q,
@@ -43,14 +52,10 @@ export function OnHandSpace() {
       memory={`on-hand.${group}`}
       choices={
         <>
-          <AddressChoice
-            name="group"
-            label={t('onHand.by')}
-            options={optionsOf(GROUPS, (one) => t(`onHand.group.${one}`))}
-            clears={['sort', 'desc', 'row', 'condition']}
-          />
+          <GroupChoice />
+          {group === 'ITEM' && !at && <StockedChoice />}
           <AddressSite name="site" />
-          <AddressText name="q" label={t('onHand.words')} width={190} />
+          <StockWords />
           {group === 'POSITION' && (
             <AddressChoice
               name="condition"
@@ -81,7 +86,13 @@ export function OnHandSpace() {
       }
       file="on-hand"
       fileOfColumns
-      none={question.q || question.site || at ? t('onHand.noMatch') : t('onHand.nothing')}
+      none={
+        question.stocked
+          ? t('onHand.noItem')
+          : question.q || question.site || at
+            ? t('onHand.noMatch')
+            : t('onHand.nothing')
+      }
     >
       {kind === 'item' && (
         <ItemPanel

@@ -5,8 +5,14 @@ import { parts, StockBar } from '../../kit/StockBar';
 
 type Row = Schemas['OnHandRow'];
 
-export const GROUPS = ['ITEM', 'PLACE', 'LOT', 'POSITION'] as const;
-export type Group = (typeof GROUPS)[number];
+/** What a row can stand for. */
+export const GROUPS = ['ITEM', 'SITES', 'PLACE', 'LOT', 'POSITION'] as const;
+/** What a row stands for, where it is about one site or one sum. */
+export type Group = Exclude<(typeof GROUPS)[number], 'SITES'>;
+
+/** Which items are shown, where rows are items. */
+export const STOCKED = ['IN_STOCK', 'ALL', 'NONE', 'BELOW_POINT', 'COMING'] as const;
+export type Stocked = (typeof STOCKED)[number];
 
 /** The columns that a grouping of stock has. Bars share one scale. */
 export function onHandColumns(group: Group, scale: number): Column<Row>[] {

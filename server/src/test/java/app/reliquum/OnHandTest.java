@@ -7,6 +7,7 @@ import app.reliquum.testing.Client;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.BeforeAll;
@@ -225,5 +226,81 @@ class OnHandTest {
         .ok()
         .forEach(hit -> kinds.add(hit.path("kind").asString()));
     return kinds;
+  }
+
+  @Test
+  void itemsOfWhichNothingIsThereAreShownWithWhatIsOnOrder() {
+    goods.item("ZERO", "Nothing of it yet", "NONE");
+    goods.item("YARD", "Nothing of it at all", "NONE");
+    Map<String, Object> supplier = new HashMap<>();
+    for (String empty : List.of("email", "street", "town")) {
+      supplier.put(empty, "");
+    }
+    supplier.putAll(
+        Map.of("code", "SKERRY", "name", "Skerry Works", "leadDays", 5, "active", true));
+    controller.post("/api/suppliers", supplier).ok();
+    Map<String, Object> line = Map.of("item", "ZERO", "packs", "12", "price", 1);
+    Map<String, Object> order = new HashMap<>();
+    order.putAll(Map.of("supplier", "SKERRY", "site", quay, "note", "", "lines", List.of(line)));
+    order.put("expected", "2031-05-01");
+    controller.post("/api/inbound", order).ok();
+    String items = "group=ITEM&stocked=";
+    assertThat(column(page(items + "ALL"), "item")).contains("AAA", "YARD", "ZERO");
+    assertThat(column(page(items + "NONE"), "item")).containsExactly("YARD", "ZERO");
+    assertThat(column(page(items + "NONE"), "coming")).containsExactly("", "12");
+    assertThat(column(page(items + "COMING"), "item")).containsExactly("ZERO");
+    assertThat(column(page(items + "COMING&site=" + holm), "item")).isEmpty();
+    assertThat(column(page(items + "NONE&site=" + holm), "item")).contains("BBB", "ZERO");
+    assertThat(column(page(items + "ALL&q=yard"), "item")).containsExactly("YARD");
+    assertThat(column(page(items + "BELOW_POINT"), "item")).isEmpty();
+    assertThat(controller.get("/api/on-hand?" + items + "ALL&condition=GOOD").status())
+        .isEqualTo(400);
+    // Who works at one site is told of that one.
+    Client tavi = HOUSE.hire("TAVIA", Role.CLERK, holm);
+    assertThat(column(page(tavi, items + "NONE"), "item")).contains("BBB");
+    assertThat(column(page(tavi, items + "ALL&q=AAA"), "onHand")).containsExactly("7");
+  }
+
+  @Test
+  void allSitesOfAnItemStandSideBySide() {
+    JsonNode row = controller.get("/api/on-hand/by-site?q=AAA").ok().path("rows").get(0);
+    assertThat(row.path("onHand").asString()).isEqualTo("22");
+    List<String> sites = new ArrayList<>();
+    row.path("sites")
+        .forEach(
+            one -> sites.add(one.path("siteId").asLong() + " " + one.path("onHand").asString()));
+    assertThat(sites).containsExactlyInAnyOrder(quay + " 15", holm + " 7");
+    Client tavi = HOUSE.hire("TAVIB", Role.CLERK, holm);
+    JsonNode own = tavi.get("/api/on-hand/by-site?q=AAA").ok().path("rows").get(0);
+    assertThat(own.path("onHand").asString()).isEqualTo("7");
+    assertThat(own.path("sites")).hasSize(1);
+  }
+
+  @Test
+  void whatIsThereIsFoundFirst() {
+    Map<String, Object> flare = new HashMap<>(Goods.itemEntry("FIND-1", "Beacon battery", "NONE"));
+    flare.put("category", "Safety/Beacons");
+    goods.item(flare);
+    goods.item("FIND-2", "Beacon bracket", "NONE");
+    String find = "/api/on-hand/find?q=beacon&site=";
+    assertThat(column(controller.get(find + quay).ok(), "item"))
+        .containsExactly("FIND-1", "FIND-2", "CCC");
+    assertThat(column(controller.get(find + holm).ok(), "item"))
+        .containsExactly("CCC", "FIND-1", "FIND-2");
+    assertThat(column(controller.get(find + quay + "&category=Safety").ok(), "item"))
+        .containsExactly("FIND-1");
+    assertThat(column(controller.get(find + quay + "&category=Saf").ok(), "item")).isEmpty();
+  }
+
+  @Test
+  void theAskLineTellsHowMuchOfAnItemThereIsAndWhere() {
+    JsonNode hit = controller.get("/api/ask?q=AAA").ok().get(0);
+    assertThat(hit.path("onHand").asString()).isEqualTo("22");
+    assertThat(hit.path("where").get(0).path("onHand").asString()).isEqualTo("15");
+    assertThat(hit.path("where")).hasSize(2);
+    Client tavi = HOUSE.hire("TAVIC", Role.CLERK, holm);
+    JsonNode own = tavi.get("/api/ask?q=AAA").ok().get(0);
+    assertThat(own.path("onHand").asString()).isEqualTo("7");
+    assertThat(own.path("where")).hasSize(1);
   }
 }

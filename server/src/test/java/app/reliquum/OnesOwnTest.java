@@ -54,6 +54,7 @@ class OnesOwnTest {
     Map<String, Object> choices = new HashMap<>();
     choices.put("site", site);
     choices.put("landingPage", page);
+    choices.put("singleKeys", true);
     return choices;
   }
 
@@ -81,6 +82,16 @@ class OnesOwnTest {
         .ok()
         .path("number")
         .asString();
+  }
+
+  @Test
+  void keysPressedAloneDoSomethingUntilSomeoneWantsNone() {
+    Client person = HOUSE.hire("KEYS", Role.CLERK);
+    assertThat(person.get("/api/own-choices").ok().path("singleKeys").asBoolean()).isTrue();
+    Map<String, Object> none = chosen(null, "");
+    none.put("singleKeys", false);
+    person.put("/api/own-choices", none).ok();
+    assertThat(person.get("/api/own-choices").ok().path("singleKeys").asBoolean()).isFalse();
   }
 
   @Test

@@ -304,7 +304,8 @@ class PrintingTest {
   @Test
   void whoHasChosenAPrinterForThemselvesPrintsThere() {
     long mine = added(printer("MINE", ""));
-    Map<String, Object> choices = new HashMap<>(Map.of("landingPage", "", "printer", mine));
+    Map<String, Object> choices =
+        new HashMap<>(Map.of("landingPage", "", "printer", mine, "singleKeys", true));
     assertThat(controller.put("/api/own-choices", choices).ok().path("printer").asLong())
         .isEqualTo(mine);
     assertThat(printLabel(null).ok().path("printerId").asLong()).isEqualTo(mine);

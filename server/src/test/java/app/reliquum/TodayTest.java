@@ -244,7 +244,7 @@ class TodayTest {
                     "note",
                     "",
                     "lines",
-                    List.of(Map.of("item", "ROPE", "pack", "m", "packs", "10", "price", "3.00"))))
+                    List.of(Map.of("item", "ROPE", "packs", "10", "price", "3.00"))))
             .ok();
     JsonNode late = task(controller, "LATE_INBOUND", null);
     assertThat(late.path("turn").asString()).isEqualTo("PURCHASING");

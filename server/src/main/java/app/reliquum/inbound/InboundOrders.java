@@ -28,6 +28,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
@@ -413,6 +414,12 @@ public class InboundOrders implements Coming {
   @Override
   public Map<Long, Quantity> coming(List<Long> items, long site) {
     return table.coming(items, site);
+  }
+
+  @Override
+  @Transactional(readOnly = true)
+  public Set<Long> itemsComing(long site) {
+    return table.itemsComing(site);
   }
 
   @Override

@@ -21,9 +21,11 @@ import java.time.Instant;
 import java.time.LocalDate;
 import java.time.LocalDateTime;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
@@ -329,6 +331,18 @@ class OrderTable {
   }
 
   /** Sums of what is still expected of some items. */
+  Set<Long> itemsComing(long site) {
+    return new HashSet<>(
+        jdbc.sql(
+                "select distinct l.item_id from inbound_line l"
+                    + " join inbound_order o on o.id = l.order_id where l.origin = 'ORDERED'"
+                    + " and l.received < l.quantity and o.state in ('EXPECTED', 'ARRIVING')"
+                    + (site == 0 ? "" : " and o.site_id = :site"))
+            .param("site", site)
+            .query(Long.class)
+            .list());
+  }
+
   Map<Long, Quantity> coming(List<Long> items, long site) {
     Map<Long, Quantity> sums = new HashMap<>();
     jdbc.sql(

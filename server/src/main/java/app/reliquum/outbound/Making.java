@@ -36,6 +36,7 @@ import java.time.Clock;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
@@ -460,6 +461,21 @@ public class Making implements Coming {
     Map<Long, Quantity> sums = new HashMap<>();
     due(items, site).forEach(one -> sums.merge(one.itemId(), one.quantity(), Quantity::plus));
     return sums;
+  }
+
+  @Override
+  @Transactional(readOnly = true)
+  public Set<Long> itemsComing(long site) {
+    return new HashSet<>(
+        jdbc.sql(
+                """
+                select distinct o.kit_id from outbound_order o
+                where o.kind = 'JOB' and o.state <> 'CANCELLED' and o.made is not null
+                  and o.kit_quantity > o.made and (:site = 0 or o.site_id = :site)
+                """)
+            .param("site", site)
+            .query(Long.class)
+            .list());
   }
 
   /** Jobs from before what they make was booked in bring nothing. */

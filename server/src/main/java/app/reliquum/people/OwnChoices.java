@@ -27,6 +27,7 @@ class OwnChoices {
    * @param site the site that stands first where one is asked for; null for none
    * @param printer the printer on which their labels come out; null for the usual one
    * @param landingPage the page of the office that is opened first; empty for the usual one
+   * @param singleKeys whether keys that are pressed alone do something
    */
   @Schema(name = "OwnChoices")
   record Choices(
@@ -37,24 +38,30 @@ class OwnChoices {
           @Pattern(
               regexp = "|/office(/[a-z0-9-]{1,30}){1,3}(\\?saved=[0-9]{1,10})?",
               message = "is the address of a page, or empty")
-          String landingPage) {}
+          String landingPage,
+      boolean singleKeys) {}
 
   @Transactional(readOnly = true)
   public Choices of(Actor actor) {
     return jdbc.sql(
-            "select site_id, printer_id, landing_page from person_choice where person_id = ?")
+            "select site_id, printer_id, landing_page, single_keys from person_choice"
+                + " where person_id = ?")
         .param(actor.id())
-        .query((row, n) -> standing(row.getLong(1), row.getLong(2), row.getString(3), actor))
+        .query(
+            (row, n) ->
+                standing(
+                    row.getLong(1), row.getLong(2), row.getString(3), row.getBoolean(4), actor))
         .optional()
-        .orElse(new Choices(null, null, ""));
+        .orElse(new Choices(null, null, "", true));
   }
 
   /** A site that one has left, and a printer that prints there no more, are chosen no more. */
-  private Choices standing(long site, long printer, String page, Actor actor) {
+  private Choices standing(long site, long printer, String page, boolean singleKeys, Actor actor) {
     return new Choices(
         site == 0 || !actor.worksAt(site) ? null : (Long) site,
         printer == 0 || !isUsable(printer, actor) ? null : (Long) printer,
-        page);
+        page,
+        singleKeys);
   }
 
   private boolean isUsable(long printer, Actor actor) {
@@ -75,14 +82,16 @@ class OwnChoices {
       throw Problem.invalid("printer", "Choose a printer that prints labels where you work.");
     }
     jdbc.sql(
-            "insert into person_choice (person_id, site_id, printer_id, landing_page)"
-                + " values (?, ?, ?, ?) on duplicate key update site_id = value(site_id),"
-                + " printer_id = value(printer_id), landing_page = value(landing_page)")
+            "insert into person_choice (person_id, site_id, printer_id, landing_page, single_keys)"
+                + " values (?, ?, ?, ?, ?) on duplicate key update site_id = value(site_id),"
+                + " printer_id = value(printer_id), landing_page = value(landing_page),"
+                + " single_keys = value(single_keys)")
         .params(
             actor.id(),
             choices.site() == null ? 0 : choices.site(),
             choices.printer() == null ? 0 : choices.printer(),
-            choices.landingPage())
+            choices.landingPage(),
+            choices.singleKeys())
         .update();
     return of(actor);
   }

@@ -4,14 +4,17 @@ import app.reliquum.api.Actor;
 import app.reliquum.api.Permission;
 import app.reliquum.api.lists.SearchText;
 import app.reliquum.catalog.Catalog;
+import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.scan.Meaning;
 import app.reliquum.stock.Ledger;
+import app.reliquum.stock.OnHand;
 import io.swagger.v3.oas.annotations.media.Schema;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
@@ -27,8 +30,10 @@ class Ask {
   private final Catalog catalog;
   private final HouseCodes codes;
   private final Ledger ledger;
+  private final OnHand onHand;
 
-  Ask(JdbcClient jdbc, Catalog catalog, HouseCodes codes, Ledger ledger) {
+  Ask(JdbcClient jdbc, Catalog catalog, HouseCodes codes, Ledger ledger, OnHand onHand) {
+    this.onHand = onHand;
     this.jdbc = jdbc;
     this.catalog = catalog;
     this.codes = codes;
@@ -55,10 +60,30 @@ class Ask {
    *
    * @param exact whether the text names just this
    * @param itemId the item of a lot or serial number
+   * @param onHand how much of an item there is; null for everything else
+   * @param symbol the unit of that
+   * @param where the sites at which it is, with how much at each
    */
   @Schema(name = "AskHit")
   record Hit(
-      Kind kind, long id, @Nullable Long itemId, String title, String detail, boolean exact) {}
+      Kind kind,
+      long id,
+      @Nullable Long itemId,
+      String title,
+      String detail,
+      boolean exact,
+      @Nullable Quantity onHand,
+      @Nullable String symbol,
+      List<AtSite> where) {
+
+    Hit(Kind kind, long id, @Nullable Long itemId, String title, String detail, boolean exact) {
+      this(kind, id, itemId, title, detail, exact, null, null, List.of());
+    }
+  }
+
+  /** How much of an item is at a site. */
+  @Schema(name = "AskHitAtSite")
+  record AtSite(String site, Quantity onHand) {}
 
   @Transactional(readOnly = true)
   public List<Hit> hits(String text, Actor actor) {
@@ -85,7 +110,41 @@ class Ask {
       more.addAll(people(words.prefix()));
     }
     more.forEach(hit -> hits.putIfAbsent(hit.kind() + "" + hit.id(), hit));
-    return List.copyOf(hits.values());
+    return withStock(List.copyOf(hits.values()), actor);
+  }
+
+  /** Adds to items how much of them there is, and where. */
+  private List<Hit> withStock(List<Hit> hits, Actor actor) {
+    Set<Long> items =
+        hits.stream()
+            .filter(hit -> hit.kind() == Kind.ITEM)
+            .map(Hit::id)
+            .collect(Collectors.toSet());
+    if (items.isEmpty()) {
+      return hits;
+    }
+    Map<Long, String> units =
+        catalog.measured(items).stream()
+            .collect(Collectors.toMap(Catalog.Measured::id, one -> one.unit().symbol()));
+    Map<Long, List<OnHand.AtSite>> stock = onHand.atSites(List.copyOf(items), actor);
+    return hits.stream()
+        .map(hit -> hit.kind() == Kind.ITEM ? withStock(hit, units, stock) : hit)
+        .toList();
+  }
+
+  private static Hit withStock(
+      Hit hit, Map<Long, String> units, Map<Long, List<OnHand.AtSite>> stock) {
+    List<OnHand.AtSite> at = stock.getOrDefault(hit.id(), List.of());
+    return new Hit(
+        hit.kind(),
+        hit.id(),
+        hit.itemId(),
+        hit.title(),
+        hit.detail(),
+        hit.exact(),
+        at.stream().map(OnHand.AtSite::onHand).reduce(Quantity.ZERO, Quantity::plus),
+        units.get(hit.id()),
+        at.stream().map(one -> new AtSite(one.site(), one.onHand())).toList());
   }
 
   private List<Hit> exact(Meaning meaning, Actor actor) {

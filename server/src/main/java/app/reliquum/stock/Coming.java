@@ -4,6 +4,7 @@ import app.reliquum.core.quantity.Quantity;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 
 /** Answered by whoever expects goods: what is on the way. */
 public interface Coming {
@@ -13,6 +14,9 @@ public interface Coming {
    * which nothing is expected are left out.
    */
   Map<Long, Quantity> coming(List<Long> items, long site);
+
+  /** The items of which something is expected at a site, or in the whole house as site 0. */
+  Set<Long> itemsComing(long site);
 
   /** The same at one site by document, with the day on which it is expected. */
   List<DatedQuantity> due(List<Long> items, long site);

@@ -3,6 +3,7 @@ package app.reliquum.stock;
 import app.reliquum.api.Actor;
 import app.reliquum.api.Page;
 import app.reliquum.api.Problem;
+import app.reliquum.api.SitesAsked;
 import app.reliquum.api.lists.SearchText;
 import app.reliquum.catalog.Catalog;
 import app.reliquum.core.ledger.Condition;
@@ -33,6 +34,19 @@ public class OnHand {
     ITEM,
     PLACE,
     LOT
+  }
+
+  /** Which items are shown, where rows are items. */
+  public enum Stocked {
+    /** Of which some is on hand. */
+    IN_STOCK,
+    ALL,
+    /** In use, but none is on hand. */
+    NONE,
+    /** At or below their re-order point, as the last check of a site saw it. */
+    BELOW_POINT,
+    /** Of which something is expected. */
+    COMING
   }
 
   /** What rows are sorted by. */
@@ -67,7 +81,12 @@ public class OnHand {
       @Nullable String load,
       @Nullable Condition condition,
       @Nullable String q,
-      @Nullable Instant at) {
+      @Nullable Instant at,
+      @Nullable Stocked stocked) {
+
+    Stocked shown() {
+      return stocked == null ? Stocked.IN_STOCK : stocked;
+    }
 
     boolean whole() {
       return area == null
@@ -118,13 +137,16 @@ public class OnHand {
   private final ObjectProvider<Coming> coming;
   private final ObjectProvider<BlindCounting> blind;
   private final Clock clock;
+  private final StockedItems items;
 
   OnHand(
       JdbcClient jdbc,
       Catalog catalog,
       ObjectProvider<Coming> coming,
       ObjectProvider<BlindCounting> blind,
-      Clock clock) {
+      Clock clock,
+      StockedItems items) {
+    this.items = items;
     this.blind = blind;
     this.clock = clock;
     this.jdbc = jdbc;
@@ -145,6 +167,9 @@ public class OnHand {
             .getIfAvailable(() -> nobody -> BlindCounting.Hidden.NOTHING)
             .hiddenFrom(actor)
             .condition("p.item_id", "p.place_id");
+    if (query.group() == Group.ITEM && query.filter().shown() != Stocked.IN_STOCK) {
+      return stocked(query, narrowed, actor, seen.isEmpty());
+    }
     boolean wholeHouse = query.filter().site() == null && actor.everywhere();
     if (seen.isEmpty()
         && query.group() == Group.ITEM
@@ -153,6 +178,54 @@ public class OnHand {
       return itemTotals(query, actor, narrowed);
     }
     return grouped(query, actor, narrowed + seen);
+  }
+
+  /** Items that are not only those in stock. */
+  private Page<Row> stocked(Query query, String narrowed, Actor actor, boolean allSeen) {
+    if (!query.filter().whole()) {
+      throw Problem.invalid(
+          "stocked",
+          "Which items are shown can be chosen for a site or all sites, now: not for a bin, an"
+              + " area, a condition or a past moment.");
+    }
+    SitesAsked asked = new SitesAsked(actor, query.filter().site());
+    Page<Row> page = items.page(query, narrowed.replace("p.item_id", "s.item_id"), asked);
+    Long site = query.filter().site();
+    boolean spread = allSeen && (site != null ? actor.worksAt(site) : actor.everywhere());
+    return spread
+        ? new Page<>(page.total(), page.offset(), withSpread(page.rows(), site == null ? 0 : site))
+        : page;
+  }
+
+  /** How much of an item is at a site. */
+  @Schema(name = "OnHandAtSite")
+  public record AtSite(long siteId, String site, Quantity onHand, Quantity available) {}
+
+  /**
+   * How much of items is at each site that one may look at, the most first; items of which there is
+   * nothing are left out.
+   */
+  @Transactional(readOnly = true)
+  public Map<Long, List<AtSite>> atSites(List<Long> items, Actor actor) {
+    return this.items.atSites(items, new SitesAsked(actor, null));
+  }
+
+  /** Items that someone looks for at a site, those that are there first. */
+  @Transactional(readOnly = true)
+  Page<StockedItems.Found> find(Query query, @Nullable String category, Actor actor) {
+    String narrowed = matching(query);
+    return narrowed == null
+        ? new Page<>(0, query.offset(), List.of())
+        : items.find(query, narrowed.replace("p.item_id", "s.item_id"), category, actor);
+  }
+
+  /** A page of items with all sites side by side that someone may look at. */
+  @Transactional(readOnly = true)
+  Page<StockedItems.BySite> bySite(Query query, Actor actor) {
+    String narrowed = matching(query);
+    return narrowed == null
+        ? new Page<>(0, query.offset(), List.of())
+        : items.bySite(query, narrowed.replace("p.item_id", "s.item_id"), actor);
   }
 
   // Items, from their totals

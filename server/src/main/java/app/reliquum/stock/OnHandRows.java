@@ -128,13 +128,23 @@ final class OnHandRows {
   }
 
   static Row itemRow(ResultSet row, Quantity onHand, Quantity available) throws SQLException {
-    long id = row.getLong("id");
+    return itemRow(
+        new StockedItems.Item(
+            row.getLong("id"),
+            row.getString("code"),
+            row.getString("name"),
+            symbol(row.getString("unit")),
+            onHand,
+            available));
+  }
+
+  static Row itemRow(StockedItems.Item item) {
     return new Row(
-        "i" + id,
-        id,
-        row.getString("code"),
-        row.getString("name"),
-        symbol(row.getString("unit")),
+        "i" + item.id(),
+        item.id(),
+        item.code(),
+        item.name(),
+        item.symbol(),
         null,
         null,
         null,
@@ -146,8 +156,8 @@ final class OnHandRows {
         null,
         null,
         null,
-        onHand,
-        available,
+        item.onHand(),
+        item.available(),
         null,
         null,
         null,

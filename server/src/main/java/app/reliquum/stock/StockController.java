@@ -68,6 +68,45 @@ class StockController {
   }
 
   @Operation(
+      operationId = "listOnHandBySite",
+      summary = "On-hand stock of items with all sites side by side")
+  @Needs(Permission.LOOK)
+  @GetMapping("/on-hand/by-site")
+  Page<StockedItems.BySite> bySite(
+      Actor actor,
+      @RequestParam(defaultValue = "IN_STOCK") OnHand.Stocked stocked,
+      @RequestParam(required = false) String q,
+      @RequestParam(defaultValue = "ITEM") OnHand.Sort sort,
+      @RequestParam(defaultValue = "false") boolean descending,
+      @RequestParam(defaultValue = "0") @PositiveOrZero int offset,
+      @RequestParam(defaultValue = "100") @Min(1) @Max(Page.MAX_ROWS) int limit) {
+    OnHand.Filter filter =
+        new OnHand.Filter(null, null, null, null, null, null, null, null, q, null, stocked);
+    return onHand.bySite(
+        new OnHand.Query(OnHand.Group.ITEM, filter, sort, descending, offset, limit), actor);
+  }
+
+  @Operation(
+      operationId = "findItemsAtSite",
+      summary = "Items found by words and category, those that are at a site first")
+  @Needs(value = Permission.LOOK, floor = true)
+  @GetMapping("/on-hand/find")
+  Page<StockedItems.Found> find(
+      Actor actor,
+      @RequestParam long site,
+      @RequestParam(required = false) String q,
+      @RequestParam(required = false) String category,
+      @RequestParam(defaultValue = "0") @PositiveOrZero int offset,
+      @RequestParam(defaultValue = "30") @Min(1) @Max(Page.MAX_ROWS) int limit) {
+    OnHand.Filter filter =
+        new OnHand.Filter(site, null, null, null, null, null, null, null, q, null, null);
+    return onHand.find(
+        new OnHand.Query(OnHand.Group.ITEM, filter, OnHand.Sort.NAME, false, offset, limit),
+        category,
+        actor);
+  }
+
+  @Operation(
       operationId = "getItemCourse",
       summary = "The stock of an item day by day, what changed it, and what is due")
   @Needs(value = Permission.LOOK, floor = true)

@@ -26,9 +26,11 @@ import java.time.Instant;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.RowMapper;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -314,6 +316,21 @@ class TransferRows {
   }
 
   /** How much of some items is on its way to a site, or released to be sent there. */
+  /** Those of which more is asked for or was sent than arrived; none for the whole house. */
+  Set<Long> itemsComing(long site) {
+    return new HashSet<>(
+        jdbc.sql(
+                """
+                select distinct l.item_id
+                from transfer_line l join transfer t on t.id = l.transfer_id
+                where t.to_site_id = :site and t.state <> 'CLOSED' and t.released is not null
+                  and greatest(l.sent, l.asked - l.withdrawn) > l.arrived + l.lost
+                """)
+            .param("site", site)
+            .query(Long.class)
+            .list());
+  }
+
   Map<Long, Quantity> coming(List<Long> items, long site) {
     Map<Long, Quantity> sums = new HashMap<>();
     if (site != 0 && !items.isEmpty()) {

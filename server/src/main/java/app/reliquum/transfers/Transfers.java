@@ -34,6 +34,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.Predicate;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -289,6 +290,12 @@ public class Transfers implements Coming, Asked {
   @Override
   public Map<Long, Quantity> coming(List<Long> items, long site) {
     return rows.coming(items, site);
+  }
+
+  @Override
+  @Transactional(readOnly = true)
+  public Set<Long> itemsComing(long site) {
+    return rows.itemsComing(site);
   }
 
   /** What there is to know of items before they are asked for. */

@@ -1,0 +1,3 @@
+-- Whether keys that are pressed alone do something for a person; who dictates or types with a head
+-- pointer may rather have none.
+alter table person_choice add column single_keys boolean not null default true;
