@@ -1,5 +1,5 @@
 import CssBaseline from '@mui/material/CssBaseline';
-import { ThemeProvider } from '@mui/material/styles';
+import { ThemeProvider } from '@mui/system';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { lazy, Suspense, useMemo, useState } from 'react';
 import { createBrowserRouter, Navigate, Route, RouterProvider, Routes } from 'react-router';
@@ -7,15 +7,15 @@ import { Problem, session } from '../api/client';
 import { OutboxProvider } from '../floor/OutboxContext';
 import { FaultBoundary } from './Fault';
 import { useLiveUpdates } from './live';
-import { FirstSecret } from './OwnSecret';
 import { MeContext, useMe, useWhoAmI } from './session';
 import { InHouseFormats } from './InHouseFormats';
 import { ShiftContext } from './shift';
-import { SignIn } from './SignIn';
 import { theme, type Shift } from './theme';
 
 const Office = lazy(() => import('../office/Office'));
 const Floor = lazy(() => import('../floor/Floor'));
+const SignIn = lazy(async () => ({ default: (await import('./SignIn')).SignIn }));
+const FirstSecret = lazy(async () => ({ default: (await import('./OwnSecret')).FirstSecret }));
 
 const queries = new QueryClient({
   defaultOptions: { queries: { retry: (n, fault) => isPassing(fault) && n < 2 } },
@@ -68,12 +68,18 @@ function Door() {
     return null;
   }
   if (!who.data) {
-    return <SignIn problem={who.error} />;
+    return (
+      <Suspense fallback={null}>
+        <SignIn problem={who.error} />
+      </Suspense>
+    );
   }
   if (who.data.due) {
     return (
       <MeContext value={who.data}>
-        <FirstSecret secret={who.data.due} />
+        <Suspense fallback={null}>
+          <FirstSecret secret={who.data.due} />
+        </Suspense>
       </MeContext>
     );
   }

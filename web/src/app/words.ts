@@ -1,6 +1,6 @@
 import i18n, { type ParseKeys } from 'i18next';
 import { initReactI18next } from 'react-i18next';
-import en from './en.json';
+import en from 'virtual:catalogue/en/common';
 
 /** A text of the catalogue, by its name there. */
 export type Word = ParseKeys;

@@ -8,7 +8,8 @@ import { FilePick } from '../kit/FilePick';
 import { filledIn, KindFields, type Filled } from '../kit/KindFields';
 import { readable } from '../kit/numbers';
 import { pictureOf } from '../kit/pictureOf';
-import { ChangeLine, HeadStrip, MainButton, Marks, Refusal, Row, SmallButton } from './Parts';
+import { HeadStrip, MainButton, Marks, Refusal, Row, SmallButton } from './Parts';
+import { ChangeLine } from './ChangeLine';
 import { teller } from './told';
 
 type Adjusting = Schemas['FloorAdjusting'];

@@ -5,7 +5,8 @@ import { afterEach, expect, it, vi } from 'vitest';
 import type { Schemas } from '../api/client';
 import '../app/words';
 import { Blank } from './Blank';
-import { Candidates, Choices } from './Offers';
+import { Choices } from './Choices';
+import { Candidates } from './Offers';
 
 afterEach(cleanup);
 

@@ -6,7 +6,8 @@ import type { Schemas } from '../api/client';
 import { Amount } from '../kit/Amount';
 import { Code } from '../kit/Code';
 import { ItemPicture } from '../kit/ItemPicture';
-import { ChangeLine, Listed, Marks, Row, Warning } from './Parts';
+import { Listed, Marks, Row, Warning } from './Parts';
+import { ChangeLine } from './ChangeLine';
 
 type Line = Schemas['FloorCountLine'];
 type Missed = Schemas['FloorNotFound'][];

@@ -1,26 +1,65 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import { use, useState } from 'react';
-import { Navigate, Route, Routes, useNavigate } from 'react-router';
-import { t } from '../app/words';
+import { lazy, Suspense, useEffect, useState } from 'react';
+import { Navigate, Route, Routes, useLocation, useNavigate } from 'react-router';
+import { t, type Word } from '../app/words';
+import { useTitle } from '../kit/useTitle';
 import { useMe, useSites } from '../app/session';
 import { DemoMark } from '../app/DemoMark';
-import { OwnSecret } from '../app/OwnSecret';
-import { ShiftContext } from '../app/shift';
-import { Drop } from '../kit/Drop';
-import { BinCard, ItemCard } from './Cards';
-import { CheckPage } from './CheckPage';
 import type { Verb } from './desks';
 import { DOORS } from './doors';
 import { ChooseSiteContext } from './chosenSite';
-import { SentenceScreen } from './SentenceScreen';
 import { LoadingPage } from './LoadingPage';
-import { LoanOnFloor } from './LoanOnFloor';
 import { OutboxNote } from './OutboxNote';
-import { RequestPage } from './RequestPage';
 import { Rest } from './Rest';
-import { SignOut } from './SignOut';
 
+/** What is fetched when the rest of the Floor stands, or sooner where it is opened at once. */
+const parts = {
+  sentence: () => import('./SentenceScreen'),
+  cards: () => import('./Cards'),
+  check: () => import('./CheckPage'),
+  request: () => import('./RequestPage'),
+  loan: () => import('./LoanOnFloor'),
+  secret: () => import('../app/OwnSecret'),
+};
+const SentenceScreen = lazy(async () => ({ default: (await parts.sentence()).SentenceScreen }));
+const ItemCard = lazy(async () => ({ default: (await parts.cards()).ItemCard }));
+const BinCard = lazy(async () => ({ default: (await parts.cards()).BinCard }));
+const CheckPage = lazy(async () => ({ default: (await parts.check()).CheckPage }));
+const RequestPage = lazy(async () => ({ default: (await parts.request()).RequestPage }));
+const LoanOnFloor = lazy(async () => ({ default: (await parts.loan()).LoanOnFloor }));
+const OwnSecret = lazy(async () => ({ default: (await parts.secret()).OwnSecret }));
+const FloorMenu = lazy(() => import('./FloorMenu'));
+
+/** What the window is called, by what is being done. */
+const TITLES: Record<string, Word> = {
+  move: 'move.start',
+  receive: 'receive.start',
+  'put-away': 'floor.putAway',
+  refill: 'floor.refill',
+  send: 'going.send',
+  arrive: 'going.arrive',
+  count: 'counting.start',
+  pick: 'picking.start',
+  pack: 'packing.start',
+  adjust: 'righting.start',
+  request: 'request.start',
+};
+
+function useFloorTitle(): string {
+  const [, , page = ''] = useLocation().pathname.split('/');
+  return t(TITLES[page] ?? 'toFloor');
+}
+
+/** Fetches the rest while nobody waits: a network that goes later takes nothing away. */
+function useEverythingSoon() {
+  useEffect(() => {
+    const soon = setTimeout(() => Object.values(parts).forEach((load) => void load()), SOON);
+    return () => clearTimeout(soon);
+  }, []);
+}
+
+const SOON = 3_000;
 const SITE = 'reliquum.site';
 const VERBS = Object.keys(DOORS) as Verb[];
 
@@ -28,6 +67,8 @@ const VERBS = Object.keys(DOORS) as Verb[];
 export default function Floor() {
   const me = useMe();
   const sites = useSites();
+  useEverythingSoon();
+  useTitle(useFloorTitle());
   const [chosen, setChosen] = useState(() => Number(localStorage.getItem(SITE)));
   const site = sites.data?.find((one) => one.id === chosen) ?? sites.data?.[0];
   if (!site) {
@@ -56,23 +97,25 @@ export default function Floor() {
         sx={{ flex: 1, minHeight: 0, display: 'flex', flexDirection: 'column' }}
       >
         <ChooseSiteContext value={choose}>
-          <Routes>
-            <Route index element={<Rest site={site} />} />
-            {VERBS.map((verb) => (
-              <Route
-                key={verb}
-                path={DOORS[verb].slice('/floor/'.length)}
-                element={<SentenceScreen key={`${verb} ${site.id}`} site={site} verb={verb} />}
-              />
-            ))}
-            <Route path="check" element={<CheckPage key={site.id} site={site} />} />
-            <Route path="request" element={<RequestPage key={site.id} site={site} />} />
-            <Route path="loan/:id" element={<LoanOnFloor site={site} />} />
-            <Route path="own" element={<OwnSecret secret={me.by} />} />
-            <Route path="item/:id" element={<ItemCard site={site} />} />
-            <Route path="bin/:id" element={<BinCard site={site} />} />
-            <Route path="*" element={<Navigate to="/floor" replace />} />
-          </Routes>
+          <Suspense fallback={<LoadingPage />}>
+            <Routes>
+              <Route index element={<Rest site={site} />} />
+              {VERBS.map((verb) => (
+                <Route
+                  key={verb}
+                  path={DOORS[verb].slice('/floor/'.length)}
+                  element={<SentenceScreen key={`${verb} ${site.id}`} site={site} verb={verb} />}
+                />
+              ))}
+              <Route path="check" element={<CheckPage key={site.id} site={site} />} />
+              <Route path="request" element={<RequestPage key={site.id} site={site} />} />
+              <Route path="loan/:id" element={<LoanOnFloor site={site} />} />
+              <Route path="own" element={<OwnSecret secret={me.by} />} />
+              <Route path="item/:id" element={<ItemCard site={site} />} />
+              <Route path="bin/:id" element={<BinCard site={site} />} />
+              <Route path="*" element={<Navigate to="/floor" replace />} />
+            </Routes>
+          </Suspense>
         </ChooseSiteContext>
       </Box>
     </Box>
@@ -88,9 +131,7 @@ function FloorHeader({
   sites: { id: number; name: string }[];
   onChoose: (id: number) => void;
 }) {
-  const me = useMe();
   const navigate = useNavigate();
-  const { shift, change } = use(ShiftContext);
   return (
     <Box
       component="header"
@@ -111,53 +152,9 @@ function FloorHeader({
       <Box sx={{ ml: 1 }}>
         <DemoMark />
       </Box>
-      <Drop
-        label={me.name.split(' ')[0]}
-        sx={{ color: '#231F1A', ml: 'auto', minHeight: 48, fontSize: 16 }}
-      >
-        {(close) => (
-          <Box
-            sx={{
-              display: 'grid',
-              minWidth: 240,
-              '& button, & a': { minHeight: 48, fontSize: 17 },
-            }}
-          >
-            {sites
-              .filter((one) => one.name !== site)
-              .map((one) => (
-                <Button
-                  key={one.id}
-                  onClick={() => {
-                    onChoose(one.id);
-                    close();
-                    void navigate('/floor');
-                  }}
-                >
-                  {t('floor.workAt', { site: one.name })}
-                </Button>
-              ))}
-            <Button onClick={() => change(shift === 'day' ? 'night' : 'day')}>
-              {t(shift === 'day' ? 'toNight' : 'toDay')}
-            </Button>
-            {me.by === 'PASSWORD' && (
-              <Button onClick={() => void navigate('/office/on-hand')}>{t('toOffice')}</Button>
-            )}
-            <Button component="a" href="/api/labels/actions" target="_blank" onClick={close}>
-              {t('floor.actionSheet')}
-            </Button>
-            <Button
-              onClick={() => {
-                close();
-                void navigate('/floor/own');
-              }}
-            >
-              {t(`secret.title.${me.by}`)}
-            </Button>
-            <SignOut />
-          </Box>
-        )}
-      </Drop>
+      <Suspense fallback={null}>
+        <FloorMenu site={site} sites={sites} onChoose={onChoose} />
+      </Suspense>
     </Box>
   );
 }

@@ -1,44 +1,14 @@
 import Box from '@mui/material/Box';
-import Button from '@mui/material/Button';
 import { t } from '../app/words';
 import type { Schemas } from '../api/client';
 import { Code } from '../kit/Code';
 import { date, quantity } from '../kit/format';
-import { Listed, ListHead, Row } from './Parts';
+import { Listed, Row } from './Parts';
 import type { View } from './desks';
-import { named, type Named } from './told';
 import { saying, type Saying } from './useSentence';
-import { plus } from '../kit/numbers';
+import { plus } from '../kit/sums';
 
 type Candidate = Schemas['FloorCandidate'];
-
-/** A code with several meanings is never guessed: these are they. */
-export function Choices<T extends Named>({
-  choices,
-  onChoose,
-}: {
-  choices: T[];
-  onChoose: (chosen: T) => void;
-}) {
-  return (
-    <Box sx={{ p: 1.5, display: 'grid', gap: 1 }}>
-      <ListHead>{t('floor.which')}</ListHead>
-      {choices.map((one) => (
-        <Button
-          key={one.kind + one.title + one.detail}
-          variant="outlined"
-          onClick={() => onChoose(one)}
-          sx={{ minHeight: 60, justifyContent: 'space-between', fontSize: 18 }}
-        >
-          <span>{named(one).title}</span>
-          <Box component="span" sx={{ color: 'text.secondary', fontSize: 16 }}>
-            {named(one).detail}
-          </Box>
-        </Button>
-      ))}
-    </Box>
-  );
-}
 
 /** Where the goods lie, or which lots do: to look at, or to tap instead of a scan. */
 export function Candidates({ view, onChoose }: { view: View; onChoose: (saying: Saying) => void }) {

@@ -11,12 +11,8 @@ import { ProblemNote } from '../kit/ProblemNote';
 import { ListHead, Marks, Row } from './Parts';
 import type { View } from './desks';
 import { teller } from './told';
+import { useWaiting } from './waiting';
 import { goodsSaid, saying, type Saying } from './useSentence';
-
-/** Everything at a site that waits to be put away. */
-export function useWaiting(site: number) {
-  return useQuery(question('/api/waiting', { site }));
-}
 
 /** Everything that waits on docks, at inspection and on trolleys: to tap instead of a scan. */
 export function WaitingList({

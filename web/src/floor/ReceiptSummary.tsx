@@ -8,7 +8,7 @@ import { useMay } from '../app/session';
 import { Amount } from '../kit/Amount';
 import { Code } from '../kit/Code';
 import { money, quantity } from '../kit/format';
-import { minus } from '../kit/numbers';
+import { minus } from '../kit/sums';
 import { useSave } from '../kit/useSave';
 import { HeadStrip, Listed, MainButton, Refusal, Row, SmallButton, TypeLine } from './Parts';
 import { RejectGoods, type Looked } from './RejectGoods';

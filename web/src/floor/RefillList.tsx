@@ -1,19 +1,13 @@
 import Box from '@mui/material/Box';
-import { useQuery } from '@tanstack/react-query';
 import { t } from '../app/words';
-import { question } from '../api/ask';
 import { Amount } from '../kit/Amount';
 import { Code } from '../kit/Code';
 import { quantity } from '../kit/format';
-import { plus } from '../kit/numbers';
+import { plus } from '../kit/sums';
 import { ProblemNote } from '../kit/ProblemNote';
 import { Row } from './Parts';
 import { goodsSaid, type Saying } from './useSentence';
-
-/** The pick faces of a site that are to be refilled, in the order of the work. */
-export function useRefills(site: number) {
-  return useQuery(question('/api/replenishment/refills', { site }));
-}
+import { useRefills } from './waiting';
 
 /** What is to be brought from where to where: to tap instead of a scan. */
 export function RefillList({

@@ -5,11 +5,10 @@ import { useNavigate } from 'react-router';
 import { t } from '../app/words';
 import type { Schemas } from '../api/client';
 import { useMay } from '../app/session';
-import { Choices } from './Offers';
+import { Choices } from './Choices';
 import { useOpening } from './opening';
 import { sentenceDesk } from './desks';
-import { useWaiting } from './PutAwayLists';
-import { useRefills } from './RefillList';
+import { useRefills, useWaiting } from './waiting';
 import { ScanBar } from './ScanBar';
 import { Refusal } from './Parts';
 

@@ -3,7 +3,7 @@ import { t } from '../app/words';
 import type { Schemas } from '../api/client';
 import { quantity } from '../kit/format';
 import { MainButton, SmallButton } from './Parts';
-import { isMore, minus } from '../kit/numbers';
+import { isMore, minus } from '../kit/sums';
 
 /** Asked once before goods leave: what is asked for and not picked. */
 export function SendNow({

@@ -7,7 +7,7 @@ import { useCountParts } from './CountParts';
 import { useBegins } from './doors';
 import { LoadingPage } from './LoadingPage';
 import { useMoveParts } from './MoveParts';
-import { Choices } from './Offers';
+import { Choices } from './Choices';
 import { usePackParts } from './PackParts';
 import { DoneNote, MainButton, Refusal, SmallButton, Warning } from './Parts';
 import { usePickParts } from './PickParts';

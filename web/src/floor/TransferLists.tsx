@@ -10,7 +10,7 @@ import { ProblemNote } from '../kit/ProblemNote';
 import { useSave } from '../kit/useSave';
 import { Listed, Marks, Row } from './Parts';
 import { goodsSaid, type Saying } from './useSentence';
-import { minus } from '../kit/numbers';
+import { minus } from '../kit/sums';
 
 type Transfer = Schemas['FloorTransfer'];
 type Marked = Pick<Schemas['ReservedGoods'], 'lot' | 'expiry' | 'serial' | 'load'>;

@@ -7,7 +7,7 @@ import { Available } from './Available';
 import { Code } from './Code';
 import { FoundField, useLooking, type FieldOf } from './FoundField';
 import { heldOf } from './heldOf';
-import { sum } from './numbers';
+import { sum } from './sums';
 
 const MOST = 12;
 

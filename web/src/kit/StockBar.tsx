@@ -1,7 +1,7 @@
 import Box from '@mui/material/Box';
 import { useTheme } from '@mui/material/styles';
 import { quantity } from './format';
-import { minus } from './numbers';
+import { minus } from './sums';
 import { t, type Word } from '../app/words';
 
 export interface StockParts {

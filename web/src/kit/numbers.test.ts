@@ -1,7 +1,8 @@
 // @vitest-environment jsdom
 import { expect, it } from 'vitest';
 import '../app/words';
-import { amount, decimal, minus, plus, times, typedNumber, whole } from './numbers';
+import { amount, decimal, typedNumber, whole } from './numbers';
+import { minus, plus, times } from './sums';
 
 it.each([
   ['6', '6'],

@@ -1,4 +1,3 @@
-import Big from 'big.js';
 import { Problem } from '../api/client';
 import i18next from 'i18next';
 import { houseFormats } from './houseFormats';
@@ -117,6 +116,12 @@ export function decimal(text: string): string {
   }
 }
 
+/** The number that a text is so far, for what is reckoned while someone types; nothing if none. */
+export function soFar(text: string): string | undefined {
+  const typed = typedNumber(text);
+  return typed.kind === 'number' ? typed.value : undefined;
+}
+
 /** The same, or nothing where nothing was typed. */
 export function decimalOrNothing(text: string): string | undefined {
   return text.trim() === '' ? undefined : decimal(text);
@@ -154,31 +159,6 @@ export function wholeOrNothing(text: string): number | undefined {
   return text.trim() === '' ? undefined : whole(text);
 }
 
-/** The number that a text is so far, for what is reckoned while someone types; nothing if none. */
-export function soFar(text: string): string | undefined {
-  const typed = typedNumber(text);
-  return typed.kind === 'number' ? typed.value : undefined;
-}
-
-// Quantities are exact decimals, and stay so when the screen reckons with them.
-
-export function plus(...amounts: string[]): string {
-  return amounts.reduce((sum, one) => sum.plus(one), new Big(0)).toFixed();
-}
-
-export function minus(from: string, ...amounts: string[]): string {
-  return amounts.reduce((rest, one) => rest.minus(one), new Big(from)).toFixed();
-}
-
-export function times(one: string, other: string): string {
-  return new Big(one).times(other).toFixed();
-}
-
-/** Whether the first is more than the second. */
-export function isMore(one: string, than: string): boolean {
-  return new Big(one).gt(than);
-}
-
 /** What is said so far, or nothing while a number of it can't be read. */
 export function readable<T>(said: () => T): T | undefined {
   try {
@@ -189,9 +169,4 @@ export function readable<T>(said: () => T): T | undefined {
     }
     throw fault;
   }
-}
-
-/** Decimals added up without a rounding: the server's own are exact. */
-export function sum(decimals: readonly string[]): string {
-  return decimals.reduce((total, one) => total.plus(one), new Big(0)).toFixed();
 }

@@ -7,14 +7,23 @@ import { afterEach, beforeEach, expect, it } from 'vitest';
 import '../app/words';
 import { AskLine } from './AskLine';
 
+const nowhere = { itemId: null, onHand: null, symbol: null, where: [] };
 const flare = {
+  ...nowhere,
   kind: 'ITEM',
   id: 7,
   title: 'FLR-001',
   detail: 'Parachute flare, red',
   exact: true,
 };
-const isolde = { kind: 'PERSON', id: 3, title: 'Isolde Penrose', detail: '', exact: false };
+const isolde = {
+  ...nowhere,
+  kind: 'PERSON',
+  id: 3,
+  title: 'Isolde Penrose',
+  detail: '',
+  exact: false,
+};
 
 beforeEach(() => {
   empty();

@@ -1,7 +1,8 @@
+import '../app/officeWords';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
-import { lazy, Suspense, use, useEffect } from 'react';
+import { lazy, Suspense, use } from 'react';
 import { NavLink, Navigate, Outlet, Route, Routes, useLocation, useNavigate } from 'react-router';
 import { question } from '../api/ask';
 import { Brand } from '../app/Brand';
@@ -14,6 +15,7 @@ import { fonts } from '../app/theme';
 import { Drop } from '../kit/Drop';
 import { PageHelpContext, type Help } from '../kit/PageHelp';
 import { Rail } from '../kit/Rail';
+import { useTitle } from '../kit/useTitle';
 import { guideOf } from './guide/guide';
 import { OwnChoices, useLandingPage } from './OwnChoices';
 import { AskLine } from './AskLine';
@@ -185,17 +187,6 @@ function helpOf(space: OfficeSpace, page: OfficePage): Help | undefined {
         example: t(`help.pages.${page.word}.example` as Word),
         guide: guideOf(space, page),
       };
-}
-
-function useTitle(page: string) {
-  const title = t('pageTitle', { page });
-  useEffect(() => {
-    const before = document.title;
-    document.title = title;
-    return () => {
-      document.title = before;
-    };
-  }, [title]);
 }
 
 function Header() {

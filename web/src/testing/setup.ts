@@ -1,3 +1,5 @@
+import '../app/officeWords';
+
 /** A document that is not laid out has no sizes, and they never change. */
 if (typeof Range !== 'undefined') {
   Range.prototype.getBoundingClientRect ??= () => ({ width: 0 }) as DOMRect;

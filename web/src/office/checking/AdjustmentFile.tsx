@@ -12,7 +12,7 @@ import { ProblemNote } from '../../kit/ProblemNote';
 import { Sheet } from '../../kit/Sheet';
 import { useSave, type Tried } from '../../kit/useSave';
 import { RIGHTED } from './kinds';
-import { plus } from '../../kit/numbers';
+import { plus } from '../../kit/sums';
 
 type Line = Schemas['AdjustmentFileLine'];
 

@@ -13,7 +13,8 @@ import { Part } from '../../kit/SidePanel';
 import { useSave } from '../../kit/useSave';
 import { Form } from '../../kit/Form';
 import { useForm } from '../../kit/useForm';
-import { decimal, soFar, times } from '../../kit/numbers';
+import { decimal, soFar } from '../../kit/numbers';
+import { times } from '../../kit/sums';
 import { NumberField } from '../../kit/NumberField';
 
 /** A job: so many of a kit, and what that takes. */

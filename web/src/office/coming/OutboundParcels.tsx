@@ -14,7 +14,8 @@ import { useSave } from '../../kit/useSave';
 import { LabelButton } from '../labels/LabelButton';
 import { GoodsRow } from '../../kit/DocumentPanel';
 import { ended } from './OutboundState';
-import { plus, soFar } from '../../kit/numbers';
+import { soFar } from '../../kit/numbers';
+import { plus } from '../../kit/sums';
 import { NumberField } from '../../kit/NumberField';
 import { t } from '../../app/words';
 

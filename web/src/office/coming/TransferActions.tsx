@@ -9,7 +9,7 @@ import { AskWhy } from '../../kit/AskWhy';
 import { Choice, optionsOf } from '../../kit/Choice';
 import { Papers } from '../../kit/DocumentPanel';
 import { quantity } from '../../kit/format';
-import { minus } from '../../kit/numbers';
+import { minus } from '../../kit/sums';
 import { ProblemNote } from '../../kit/ProblemNote';
 import { useSave } from '../../kit/useSave';
 

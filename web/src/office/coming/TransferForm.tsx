@@ -14,7 +14,8 @@ import { quantity } from '../../kit/format';
 import { useSave } from '../../kit/useSave';
 import { Form, Tick } from '../../kit/Form';
 import { startOf, useForm } from '../../kit/useForm';
-import { isMore, soFar } from '../../kit/numbers';
+import { soFar } from '../../kit/numbers';
+import { isMore } from '../../kit/sums';
 import { DocumentNumber } from '../../kit/DocumentNumber';
 import { GoodsLines, goodsLines, sentLines, type GoodsLine } from './goodsLines';
 

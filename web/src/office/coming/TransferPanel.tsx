@@ -8,7 +8,7 @@ import { Amount } from '../../kit/Amount';
 import { Code } from '../../kit/Code';
 import { DocumentPanel, Glance, GoodsRow, History } from '../../kit/DocumentPanel';
 import { date, instant, money, quantity } from '../../kit/format';
-import { minus } from '../../kit/numbers';
+import { minus } from '../../kit/sums';
 import { Remarks } from '../../kit/Remarks';
 import { Part } from '../../kit/SidePanel';
 import { Way } from '../../kit/Way';

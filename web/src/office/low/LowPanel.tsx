@@ -9,7 +9,7 @@ import { Code } from '../../kit/Code';
 import { DocumentPanel, Glance } from '../../kit/DocumentPanel';
 import { Facts } from '../../kit/Facts';
 import { count, date, instant } from '../../kit/format';
-import { plus } from '../../kit/numbers';
+import { plus } from '../../kit/sums';
 import { Part } from '../../kit/SidePanel';
 import { StepChart } from '../../kit/charts/StepChart';
 import { FindingWord, proposed } from './lowParts';

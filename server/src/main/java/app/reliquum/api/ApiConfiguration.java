@@ -5,6 +5,7 @@ import com.fasterxml.jackson.annotation.JsonCreator;
 import com.fasterxml.jackson.annotation.JsonValue;
 import io.swagger.v3.oas.models.media.StringSchema;
 import java.time.Clock;
+import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.List;
@@ -17,16 +18,21 @@ import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.context.annotation.Lazy;
 import org.springframework.format.FormatterRegistry;
+import org.springframework.http.CacheControl;
 import org.springframework.http.converter.HttpMessageConverters;
 import org.springframework.web.method.support.HandlerMethodArgumentResolver;
 import org.springframework.web.servlet.config.annotation.AsyncSupportConfigurer;
 import org.springframework.web.servlet.config.annotation.InterceptorRegistry;
+import org.springframework.web.servlet.config.annotation.ResourceHandlerRegistry;
 import org.springframework.web.servlet.config.annotation.WebMvcConfigurer;
 import org.springframework.web.servlet.mvc.method.annotation.RequestMappingHandlerAdapter;
+import org.springframework.web.servlet.resource.EncodedResourceResolver;
 import tools.jackson.databind.json.JsonMapper;
 
 @Configuration
 class ApiConfiguration implements WebMvcConfigurer {
+
+  private static final Duration KEPT = Duration.ofDays(365);
 
   private final JsonMapper json;
   private final PermissionCheck permissions;
@@ -47,6 +53,17 @@ class ApiConfiguration implements WebMvcConfigurer {
   @Override
   public void configureAsyncSupport(AsyncSupportConfigurer async) {
     async.registerCallableInterceptors(streaming);
+  }
+
+  /** The name of an asset says what is in it: it is kept, and never asked for again. */
+  @Override
+  public void addResourceHandlers(ResourceHandlerRegistry handlers) {
+    handlers
+        .addResourceHandler("/assets/**")
+        .addResourceLocations("classpath:/static/assets/")
+        .setCacheControl(CacheControl.maxAge(KEPT).cachePublic().immutable())
+        .resourceChain(true)
+        .addResolver(new EncodedResourceResolver());
   }
 
   @Override
