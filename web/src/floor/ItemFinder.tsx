@@ -54,13 +54,16 @@ export function ItemFinder({
   });
   const up = category.includes('/') ? category.slice(0, category.lastIndexOf('/')) : '';
   return (
-    <Box sx={{ p: 1.5, display: 'grid', gap: 1 }}>
+    <Box sx={{ p: 1.5, pt: 2, display: 'grid', gap: 1 }}>
       <TextField
         autoFocus
         label={t('request.find')}
         value={typed}
         onChange={(event) => setTyped(event.target.value)}
-        slotProps={{ htmlInput: { autoComplete: 'off' } }}
+        slotProps={{
+          htmlInput: { autoComplete: 'off' },
+          input: { sx: { minHeight: 52, fontSize: 18 } },
+        }}
       />
       {category && (
         <Button

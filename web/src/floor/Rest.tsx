@@ -2,7 +2,8 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
 import { useNavigate } from 'react-router';
-import { t } from '../app/words';
+import { t, type Word } from '../app/words';
+import { question } from '../api/ask';
 import type { Schemas } from '../api/client';
 import { useMay } from '../app/session';
 import { Choices } from './Choices';
@@ -37,6 +38,7 @@ export function Rest({ site }: { site: Schemas['SiteCard'] }) {
             {t('floor.scanAnything')}
           </Box>
           <Box sx={{ color: 'text.secondary', fontSize: 18 }}>{t('floor.scanWhat')}</Box>
+          <ToDo site={site.id} />
         </Box>
         {refusal && <Refusal sentence={refusal} />}
         {hits.length > 0 && <Choices choices={hits} onChoose={begin} />}
@@ -81,5 +83,21 @@ export function Rest({ site }: { site: Schemas['SiteCard'] }) {
         onFind={(item) => void navigate(`/floor/item/${item}`)}
       />
     </>
+  );
+}
+
+/** What waits in the stockroom today, in a few lines. */
+function ToDo({ site }: { site: number }) {
+  const tasks = useQuery(question('/api/today/tasks', { site })).data ?? [];
+  return (
+    <Box component="ul" sx={{ listStyle: 'none', m: 0, mt: 1.5, p: 0, fontSize: 18 }}>
+      {tasks
+        .filter((task) => task.turn === 'FLOOR')
+        .map(({ kind, count }) => (
+          <li key={kind}>
+            <b>{count}</b> {t(`today.task.${kind}` as Word, { count })}
+          </li>
+        ))}
+    </Box>
   );
 }

@@ -16,7 +16,7 @@ const PICTURES = import.meta.glob<string>('../../../../docs/screenshots/*.png', 
 export const CONTENTS = 'README';
 
 const OF_SPACE: Record<string, string> = {
-  today: CONTENTS,
+  today: 'today',
   'on-hand': 'finding-stock',
   coming: 'receiving',
   checking: 'counting',

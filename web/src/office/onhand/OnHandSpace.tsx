@@ -49,7 +49,7 @@ function OnHandBy({ group }: { group: Group }) {
     <TableSpace
       title={t('space.onHand')}
       name="on-hand"
-      memory={`on-hand.${group}`}
+      memory={question.stocked ? 'on-hand.STOCKED' : `on-hand.${group}`}
       choices={
         <>
           <GroupChoice />
@@ -73,7 +73,7 @@ function OnHandBy({ group }: { group: Group }) {
         setScale((before) => (query.offset === 0 ? most : Math.max(before, most)));
         return page;
       }}
-      columns={onHandColumns(group, scale)}
+      columns={onHandColumns(group, scale, question.stocked !== undefined)}
       rowKey={(row) => row.key}
       sorting={sorting}
       opened={value('row')}

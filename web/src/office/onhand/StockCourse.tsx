@@ -14,12 +14,12 @@ type Coming = Schemas['DatedQuantity'];
 
 const DAYS = 90;
 const AHEAD = 30;
-const WIDTH = 520;
+const WIDTH = 400;
 const LEFT = 44;
 const LEVEL = { top: 10, bottom: 108 };
 /** Below the line: what came stands up, what left hangs down. */
-const LANE = { top: 116, middle: 134, bottom: 152 };
-const HEIGHT = 176;
+const LANE = { top: 118, middle: 142 };
+const HEIGHT = 190;
 const ONE_DAY = 86_400_000;
 
 /** An item's stock over the last months as steps, with what changed it and what is due. */
@@ -103,7 +103,7 @@ function Drawing({
     LEVEL.bottom - ((LEVEL.bottom - LEVEL.top) * Math.max(0, level)) / most;
   // Each way has a scale of its own: a delivery is many times what leaves in a day.
   const bar = (amount: number, way: 'received' | 'issued') =>
-    Math.max(3, ((LANE.middle - LANE.top) * amount) / Math.max(...days.map((day) => day[way])));
+    Math.max(4, ((LANE.middle - LANE.top) * amount) / Math.max(...days.map((day) => day[way])));
   const width = Math.max(2, x(1) - x(0) - 1);
   const text = { fontFamily: fonts.text, fontSize: 12, fill: house.faint };
   return (
@@ -111,7 +111,7 @@ function Drawing({
       role="img"
       aria-label={t('course.of', { name })}
       viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
-      style={{ display: 'block', width: '100%', maxWidth: 640 }}
+      style={{ display: 'block', width: '100%', maxWidth: 560 }}
     >
       <Patterns />
       {[0, most / 2, most].map((level) => (

@@ -14,8 +14,12 @@ export type Group = Exclude<(typeof GROUPS)[number], 'SITES'>;
 export const STOCKED = ['IN_STOCK', 'ALL', 'NONE', 'BELOW_POINT', 'COMING'] as const;
 export type Stocked = (typeof STOCKED)[number];
 
-/** The columns that a grouping of stock has. Bars share one scale. */
-export function onHandColumns(group: Group, scale: number): Column<Row>[] {
+/**
+ * The columns that a grouping of stock has. Bars share one scale.
+ *
+ * @param comes whether what is on the way is shown from the start
+ */
+export function onHandColumns(group: Group, scale: number, comes = false): Column<Row>[] {
   const of = columnsOf<Row>();
   const positions = group === 'POSITION';
   const item = of.code('item', t('item.code'), 100, { sort: 'ITEM' });
@@ -58,7 +62,7 @@ export function onHandColumns(group: Group, scale: number): Column<Row>[] {
         onHand,
         available,
         bar,
-        of.amount('coming', t('onHand.coming'), 110, { spare: true }),
+        of.amount('coming', t('onHand.coming'), 110, { spare: !comes }),
         count,
         inDate,
       ];

@@ -258,7 +258,9 @@ class OnHandTest {
     // Who works at one site is told of that one.
     Client tavi = HOUSE.hire("TAVIA", Role.CLERK, holm);
     assertThat(column(page(tavi, items + "NONE"), "item")).contains("BBB");
-    assertThat(column(page(tavi, items + "ALL&q=AAA"), "onHand")).containsExactly("7");
+    JsonNode own = page(tavi, items + "ALL&q=AAA");
+    assertThat(column(own, "onHand")).containsExactly("7");
+    assertThat(column(own, "reserved")).containsExactly("0");
   }
 
   @Test

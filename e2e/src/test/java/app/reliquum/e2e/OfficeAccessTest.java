@@ -27,7 +27,7 @@ class OfficeAccessTest {
           "/office/rules/places?open=rack",
           "/office/coming/inbound?open=3",
           "/office/coming/transfers?open=3",
-          "/office/coming/outbound?open=6",
+          "/office/coming/outbound?open={OB-10006}",
           "/office/coming/transfers?view=routes",
           "/office/checking/counts/13",
           "/office/checking/programme",
@@ -44,7 +44,7 @@ class OfficeAccessTest {
     Page page = BROWSER.office(HOUSE.address(), "rowan");
     page.evaluate("shift => localStorage.setItem('reliquum.shift', shift)", shift);
     for (String path : shift.equals("day") ? OfficePages.ALL : BY_NIGHT) {
-      page.navigate(HOUSE.address().resolve(path).toString());
+      page.navigate(OfficePages.in(HOUSE, path).toString());
       page.locator("h1").first().waitFor();
       if (path.contains("open=")) {
         page.locator("aside h2").waitFor();

@@ -49,7 +49,7 @@ class OfficeFilesTest {
           }
         });
     for (String path : OfficePages.ALL) {
-      page.navigate(HOUSE.address().resolve(path).toString());
+      page.navigate(OfficePages.in(HOUSE, path).toString());
       page.locator(path.contains("open=") ? "aside h2" : "h1").first().waitFor();
       assertThat(page.getByText("Loading…")).hasCount(0);
       for (Object address : (List<?>) page.evaluate(ADDRESSES)) {

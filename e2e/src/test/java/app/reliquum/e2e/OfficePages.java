@@ -1,6 +1,8 @@
 package app.reliquum.e2e;
 
+import java.net.URI;
 import java.util.List;
+import java.util.regex.Pattern;
 
 /** The addresses of the Office: every page, with what opens beside it. */
 final class OfficePages {
@@ -10,6 +12,9 @@ final class OfficePages {
           "/office/today",
           "/office/on-hand",
           "/office/on-hand?group=ITEM&open=item:1",
+          "/office/on-hand?group=ITEM&stock=ALL",
+          "/office/on-hand?group=SITES&stock=ALL&open=item:1",
+          "/office/coming/outbound?view=earnings&days=90",
           "/office/on-hand?group=PLACE&open=place:26",
           "/office/on-hand?group=POSITION",
           "/office/looking-back?open=1500",
@@ -25,7 +30,7 @@ final class OfficePages {
           "/office/coming/transfers?open=3",
           "/office/coming/transfers?open=new",
           "/office/coming/transfers?view=routes",
-          "/office/coming/outbound?open=6",
+          "/office/coming/outbound?open={OB-10006}",
           "/office/coming/outbound?open=new",
           "/office/coming/outbound?open=allocate",
           "/office/coming/outbound?view=earnings",
@@ -87,5 +92,25 @@ final class OfficePages {
           "/office/guide/receiving",
           "/office/rules/binning/3");
 
+  private static final Pattern ORDER = Pattern.compile("\\{(OB-[0-9]+)}");
+
   private OfficePages() {}
+
+  /** An address in a house, with the number of each outbound order that it names. */
+  static URI in(PackedHouse house, String path) {
+    String found =
+        ORDER
+            .matcher(path)
+            .replaceAll(
+                named ->
+                    house
+                        .signIn("maren")
+                        .get("/api/outbound?filter=ALL&q=" + named.group(1))
+                        .ok()
+                        .path("rows")
+                        .get(0)
+                        .path("id")
+                        .asString());
+    return house.address().resolve(found);
+  }
 }

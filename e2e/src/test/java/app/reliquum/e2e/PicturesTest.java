@@ -61,6 +61,7 @@ class PicturesTest {
   @Test
   void office() {
     Page page = BROWSER.office(HOUSE.address(), "rowan");
+    shoot(page, "today", "/office/today");
     shoot(page, "on-hand", "/office/on-hand?q=flare&open=item:1&row=i1");
     shoot(page, "looking-back", "/office/looking-back?open=2500");
     shoot(page, "inbound", "/office/coming/inbound?open=3");
@@ -81,7 +82,10 @@ class PicturesTest {
     page.getByText("What changes").waitFor();
     shoot(page, "approvals");
     shoot(page, "value", "/office/looking-back/value?by=CATEGORY");
-    shoot(page, "outbound", "/office/coming/outbound?open=6");
+    shoot(
+        page,
+        "outbound",
+        OfficePages.in(HOUSE, "/office/coming/outbound?open={OB-10006}").toString());
     page.navigate(HOUSE.address().resolve("/office/running-low/items").toString());
     page.locator("[data-key]").first().click();
     page.getByRole(AriaRole.FIGURE).waitFor();
@@ -153,9 +157,6 @@ class PicturesTest {
     page.getByText("Why this bin?").click();
     page.getByText("would go").waitFor();
     shoot(page, "floor-put-away");
-    page.navigate(HOUSE.address().resolve("/floor/refill").toString());
-    page.getByText("picked empty").first().waitFor();
-    shoot(page, "floor-refill");
     page.navigate(HOUSE.address().resolve("/floor/count").toString());
     page.getByText("CO-10014").click();
     page.getByText("FL-07").click();

@@ -307,7 +307,7 @@ public class OnHand {
                     + ", s.reserved, 0)) reserved"
                     + " from stock_position s join place p on p.id = s.place_id"
                     + " left join area a on a.id = p.area_id"
-                    + " where s.quantity > 0 and s.item_id in (:items)"
+                    + " where s.quantity > 0 and p.kind = 'BIN' and s.item_id in (:items)"
                     + (site == 0 ? "" : " and p.site_id = :site")
                     + " group by s.item_id")
             .param("items", items)

@@ -135,7 +135,8 @@ final class OnHandRows {
             row.getString("name"),
             symbol(row.getString("unit")),
             onHand,
-            available));
+            available,
+            null));
   }
 
   static Row itemRow(StockedItems.Item item) {
@@ -158,7 +159,7 @@ final class OnHandRows {
         null,
         item.onHand(),
         item.available(),
-        null,
+        item.reserved(),
         null,
         null,
         null,

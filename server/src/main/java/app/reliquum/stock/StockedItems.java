@@ -10,6 +10,7 @@ import app.reliquum.stock.OnHand.Filter;
 import app.reliquum.stock.OnHand.Row;
 import app.reliquum.stock.OnHand.Stocked;
 import io.swagger.v3.oas.annotations.media.Schema;
+import java.math.BigDecimal;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.util.ArrayList;
@@ -44,9 +45,19 @@ class StockedItems {
     this.blind = blind;
   }
 
-  /** An item with what is on hand of it. */
+  /**
+   * An item with what is on hand of it.
+   *
+   * @param reserved how much of it is reserved; null where its totals don't say
+   */
   record Item(
-      long id, String code, String name, String symbol, Quantity onHand, Quantity available) {}
+      long id,
+      String code,
+      String name,
+      String symbol,
+      Quantity onHand,
+      Quantity available,
+      @Nullable Quantity reserved) {}
 
   /**
    * An item with all sites side by side.
@@ -101,7 +112,8 @@ class StockedItems {
             .single();
     List<Item> items =
         bind(
-                "select i.id, i.code, i.name, i.unit, coalesce(s.on_hand, 0) on_hand, 0 available"
+                "select i.id, i.code, i.name, i.unit, coalesce(s.on_hand, 0) on_hand, 0 available,"
+                    + " null reserved"
                     + from
                     + " order by coalesce(s.on_hand, 0) > 0 desc, i.name, i.id"
                     + " limit :limit offset :offset",
@@ -131,13 +143,15 @@ class StockedItems {
   }
 
   private static Item item(ResultSet row) throws SQLException {
+    BigDecimal reserved = row.getBigDecimal("reserved");
     return new Item(
         row.getLong("id"),
         row.getString("code"),
         row.getString("name"),
         OnHandRows.symbol(row.getString("unit")),
         new Quantity(row.getBigDecimal("on_hand")),
-        new Quantity(row.getBigDecimal("available")));
+        new Quantity(row.getBigDecimal("available")),
+        reserved == null ? null : new Quantity(reserved));
   }
 
   /**
@@ -174,7 +188,7 @@ class StockedItems {
     List<Item> rows =
         bind(
                 "select i.id, i.code, i.name, i.unit, coalesce(s.on_hand, 0) on_hand,"
-                    + " coalesce(s.available, 0) available"
+                    + " coalesce(s.available, 0) available, s.reserved"
                     + from
                     + " order by "
                     + order
@@ -242,8 +256,8 @@ class StockedItems {
   }
 
   /**
-   * What is on hand of items at the sites: from their totals, or from what lies in bins for those
-   * who count blind and must not be told of some of it.
+   * What is on hand of items at the sites: from their totals; or from what lies in bins for those
+   * who work at some sites only, or count blind and must not be told of some of it.
    *
    * @param by one more column to tell it apart by, or empty
    * @param items a condition on the item, or empty
@@ -255,10 +269,11 @@ class StockedItems {
             .hiddenFrom(asked.actor())
             .condition("p.item_id", "p.place_id");
     String more = by.isEmpty() ? "" : ", w." + by;
-    if (hidden.isEmpty()) {
+    if (hidden.isEmpty() && (asked.site() != null || asked.actor().everywhere())) {
       return "select w.item_id"
           + more
-          + ", sum(w.on_hand) on_hand, sum(w.available) available from item_stock w"
+          + ", sum(w.on_hand) on_hand, sum(w.available) available, null reserved"
+          + " from item_stock w"
           + " where w.site_id <> 0 and "
           + asked.seen("w.site_id")
           + (items.isEmpty() ? "" : " and w.item_id" + items)
@@ -269,7 +284,9 @@ class StockedItems {
         + more
         + ", sum(p.quantity) on_hand, sum(if("
         + OnHandSql.good("p")
-        + ", p.quantity - p.reserved, 0)) available from stock_position p"
+        + ", p.quantity - p.reserved, 0)) available, sum(if("
+        + OnHandSql.good("p")
+        + ", p.reserved, 0)) reserved from stock_position p"
         + " join place w on w.id = p.place_id left join area a on a.id = w.area_id"
         + " where p.quantity <> 0 and "
         + asked.seen("w.site_id")

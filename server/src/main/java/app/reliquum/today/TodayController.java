@@ -37,7 +37,7 @@ class TodayController {
   }
 
   @Operation(operationId = "listOpenTasks", summary = "What needs someone, the most urgent first")
-  @Needs(Permission.LOOK)
+  @Needs(value = Permission.LOOK, floor = true)
   @GetMapping("/tasks")
   List<OpenTask> tasks(Actor actor, @RequestParam(required = false) @Nullable Long site) {
     SitesAsked sites = new SitesAsked(actor, site);
