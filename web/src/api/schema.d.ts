@@ -2433,7 +2433,7 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    /** The stock of an item day by day, what changed it, and what is due */
+    /** The stock of an item day by day, with receipts, issues and counts, and what is due */
     get: operations['getItemCourse'];
     put?: never;
     post?: never;

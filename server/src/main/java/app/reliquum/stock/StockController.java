@@ -108,7 +108,8 @@ class StockController {
 
   @Operation(
       operationId = "getItemCourse",
-      summary = "The stock of an item day by day, what changed it, and what is due")
+      summary =
+          "The stock of an item day by day, with receipts, issues and counts, and what is due")
   @Needs(value = Permission.LOOK, floor = true)
   @GetMapping("/items/{item}/course")
   ItemCourse.Course course(
