@@ -88,6 +88,8 @@ export default function Floor() {
         flexDirection: 'column',
         fontSize: 18,
         bgcolor: 'background.default',
+        // A gloved thumb must find everything that can be pressed or filled in; what is larger stays so.
+        ':where(&) :where(.MuiButton-root, .MuiInputBase-root)': { minHeight: 48 },
       }}
     >
       <FloorHeader site={site.name} sites={sites.data ?? []} onChoose={choose} />
@@ -132,6 +134,19 @@ function FloorHeader({
   onChoose: (id: number) => void;
 }) {
   const navigate = useNavigate();
+  const me = useMe();
+  const [opened, setOpened] = useState(false);
+  // What stands under it is fetched when it is pressed for the first time.
+  const name = (
+    <Button
+      aria-haspopup="dialog"
+      aria-expanded={opened}
+      onClick={() => setOpened(true)}
+      sx={{ color: '#231F1A', ml: 'auto', minHeight: 48, fontSize: 16 }}
+    >
+      {me.name.split(' ')[0]}
+    </Button>
+  );
   return (
     <Box
       component="header"
@@ -152,9 +167,13 @@ function FloorHeader({
       <Box sx={{ ml: 1 }}>
         <DemoMark />
       </Box>
-      <Suspense fallback={null}>
-        <FloorMenu site={site} sites={sites} onChoose={onChoose} />
-      </Suspense>
+      {opened ? (
+        <Suspense fallback={name}>
+          <FloorMenu site={site} sites={sites} onChoose={onChoose} />
+        </Suspense>
+      ) : (
+        name
+      )}
     </Box>
   );
 }

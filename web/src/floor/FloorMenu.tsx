@@ -23,6 +23,7 @@ export default function FloorMenu({
   const { shift, change } = use(ShiftContext);
   return (
     <Drop
+      begins
       label={me.name.split(' ')[0]}
       sx={{ color: '#231F1A', ml: 'auto', minHeight: 48, fontSize: 16 }}
     >

@@ -1,22 +1,32 @@
 import Button, { type ButtonProps } from '@mui/material/Button';
 import Popover from '@mui/material/Popover';
 import Box from '@mui/material/Box';
-import { useState, type ReactNode } from 'react';
+import { useEffect, useRef, useState, type ReactNode } from 'react';
 
 /** A button under which something opens until it is left. */
 export function Drop({
   label,
+  begins = false,
   children,
   ...button
 }: {
   label: string;
+  /** Whether it is open from the start: who pressed for it waited until it was fetched. */
+  begins?: boolean;
   children: (close: () => void) => ReactNode;
 } & Omit<ButtonProps, 'children' | 'onClick'>) {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
+  const trigger = useRef<HTMLButtonElement>(null);
+  useEffect(() => {
+    if (begins) {
+      setAnchor(trigger.current);
+    }
+  }, [begins]);
   const close = () => setAnchor(null);
   return (
     <>
       <Button
+        ref={trigger}
         aria-haspopup="dialog"
         aria-expanded={anchor !== null}
         onClick={(event) => setAnchor(event.currentTarget)}
