@@ -2,9 +2,10 @@ import react from '@vitejs/plugin-react';
 import { defineConfig } from 'vitest/config';
 import { catalogueParts } from './catalogue.ts';
 import { compressed } from './compressed.ts';
+import { withoutThemeVariables } from './withoutThemeVariables.ts';
 
 export default defineConfig({
-  plugins: [react(), catalogueParts(), compressed()],
+  plugins: [react(), catalogueParts(), withoutThemeVariables(), compressed()],
   build: { target: 'es2022', assetsInlineLimit: 0, chunkSizeWarningLimit: 900 },
   test: {
     // A form typed into key by key takes a while on a busy machine.
