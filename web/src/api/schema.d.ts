@@ -9766,6 +9766,7 @@ export interface components {
     };
     OwnChoices: {
       landingPage: string;
+      language: string;
       /** Format: int64 */
       printer?: number | null;
       singleKeys: boolean;

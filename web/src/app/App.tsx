@@ -1,7 +1,7 @@
 import CssBaseline from '@mui/material/CssBaseline';
 import { ThemeProvider } from '@mui/system';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
-import { lazy, Suspense, useMemo, useState } from 'react';
+import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
 import { createBrowserRouter, Navigate, Route, RouterProvider, Routes } from 'react-router';
 import { Problem, session } from '../api/client';
 import { OutboxProvider } from '../floor/OutboxContext';
@@ -9,10 +9,14 @@ import { FaultBoundary } from './Fault';
 import { useLiveUpdates } from './live';
 import { MeContext, useMe, useWhoAmI } from './session';
 import { InHouseFormats } from './InHouseFormats';
+import { languageFor, speak, speakOfOffice } from './languages';
 import { ShiftContext } from './shift';
 import { theme, type Shift } from './theme';
 
-const Office = lazy(() => import('../office/Office'));
+const Office = lazy(async () => {
+  const [office] = await Promise.all([import('../office/Office'), speakOfOffice()]);
+  return office;
+});
 const Floor = lazy(() => import('../floor/Floor'));
 const SignIn = lazy(async () => ({ default: (await import('./SignIn')).SignIn }));
 const FirstSecret = lazy(async () => ({ default: (await import('./OwnSecret')).FirstSecret }));
@@ -64,7 +68,8 @@ export function App() {
 
 function Door() {
   const who = useWhoAmI();
-  if (who.isPending) {
+  const spoken = useSpokenHere();
+  if (who.isPending || !spoken) {
     return null;
   }
   if (!who.data) {
@@ -90,6 +95,17 @@ function Door() {
       </InHouseFormats>
     </MeContext>
   );
+}
+
+/** Whether the language of this browser is there, in which one is asked to sign in. */
+function useSpokenHere(): boolean {
+  const [spoken, setSpoken] = useState(languageFor(undefined) === 'en');
+  useEffect(() => {
+    if (!spoken) {
+      void speak(languageFor(undefined)).then(() => setSpoken(true));
+    }
+  }, [spoken]);
+  return spoken;
 }
 
 function Rooms() {

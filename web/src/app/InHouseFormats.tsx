@@ -1,19 +1,39 @@
 import { useQuery } from '@tanstack/react-query';
-import { Fragment, useMemo, type ReactNode } from 'react';
+import { Fragment, useEffect, useMemo, useState, type ReactNode } from 'react';
 import { question } from '../api/ask';
 import { setHouseFormats } from '../kit/houseFormats';
+import { languageFor, speak, type Language } from './languages';
 
-/** Shows the house as it writes numbers, days and times; anew, where it writes otherwise now. */
+/**
+ * Shows the house in the language of the one who looks, and as it writes numbers, days and times;
+ * anew, where it is another language or it writes otherwise now.
+ */
 export function InHouseFormats({ children }: { children: ReactNode }) {
   const house = useQuery(question('/api/house'));
-  const { language, timeZone, firstDay } = house.data ?? {};
+  const own = useQuery({ ...question('/api/own-choices'), staleTime: 60_000 });
+  const language = own.isPending ? undefined : languageFor(own.data?.language);
+  const [spoken, setSpoken] = useState<Language>();
+  useEffect(() => {
+    if (language) {
+      void speak(language).then(() => setSpoken(language));
+    }
+  }, [language]);
+  const { language: written, timeZone, firstDay } = house.data ?? {};
   const way = useMemo(() => {
     setHouseFormats({
-      language: language || undefined,
+      language: formatsOf(written, language),
       timeZone: timeZone || undefined,
       firstDay: firstDay ?? 'MONDAY',
     });
-    return [language, timeZone, firstDay].join(' ');
-  }, [language, timeZone, firstDay]);
-  return house.isPending ? null : <Fragment key={way}>{children}</Fragment>;
+    return [language, written, timeZone, firstDay].join(' ');
+  }, [language, written, timeZone, firstDay]);
+  return house.isPending || spoken === undefined || spoken !== language ? null : (
+    <Fragment key={way}>{children}</Fragment>
+  );
+}
+
+/** How numbers and days are written: as the house does, or the browser, where that is in the language. */
+function formatsOf(house: string | undefined, language: Language | undefined): string | undefined {
+  const isIn = (of: string | undefined) => !!of && (!language || of.startsWith(language));
+  return isIn(house) ? house : isIn(navigator.language) ? undefined : language;
 }

@@ -1,11 +1,15 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { use } from 'react';
+import { useQuery } from '@tanstack/react-query';
 import { useNavigate } from 'react-router';
-import { t } from '../app/words';
+import { put, question } from '../api/ask';
+import { LANGUAGES } from '../app/languages';
+import i18n, { t } from '../app/words';
 import { useMe } from '../app/session';
 import { ShiftContext } from '../app/shift';
 import { Drop } from '../kit/Drop';
+import { useSave } from '../kit/useSave';
 import { SignOut } from './SignOut';
 
 /** What one finds under one's name: other sites, the shift, one's secret, and the way out. */
@@ -21,6 +25,9 @@ export default function FloorMenu({
   const me = useMe();
   const navigate = useNavigate();
   const { shift, change } = use(ShiftContext);
+  const own = useQuery(question('/api/own-choices')).data;
+  const save = useSave(['own-choices'], put('/api/own-choices'));
+  const choose = (language: string) => own && save.mutate({ ...own, language });
   return (
     <Drop
       begins
@@ -47,6 +54,13 @@ export default function FloorMenu({
                 }}
               >
                 {t('floor.workAt', { site: one.name })}
+              </Button>
+            ))}
+          {Object.entries(LANGUAGES)
+            .filter(([code]) => code !== i18n.language)
+            .map(([code, name]) => (
+              <Button key={code} lang={code} onClick={() => choose(code)}>
+                {name}
               </Button>
             ))}
           <Button onClick={() => change(shift === 'day' ? 'night' : 'day')}>

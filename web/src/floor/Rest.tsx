@@ -86,9 +86,12 @@ export function Rest({ site }: { site: Schemas['SiteCard'] }) {
   );
 }
 
+const FIVE_MINUTES = 300_000;
+
 /** What waits in the stockroom today, in a few lines. */
 function ToDo({ site }: { site: number }) {
-  const tasks = useQuery(question('/api/today/tasks', { site })).data ?? [];
+  const tasks =
+    useQuery({ ...question('/api/today/tasks', { site }), staleTime: FIVE_MINUTES }).data ?? [];
   return (
     <Box component="ul" sx={{ listStyle: 'none', m: 0, mt: 1.5, p: 0, fontSize: 18 }}>
       {tasks

@@ -1,4 +1,3 @@
-import '../app/officeWords';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';

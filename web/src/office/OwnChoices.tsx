@@ -2,6 +2,7 @@ import Box from '@mui/material/Box';
 import { useQuery } from '@tanstack/react-query';
 import { put, question } from '../api/ask';
 import type { Schemas } from '../api/client';
+import { LANGUAGES } from '../app/languages';
 import { useMe, useSites } from '../app/session';
 import { t } from '../app/words';
 import { Choice, optionsById } from '../kit/Choice';
@@ -44,6 +45,7 @@ function ChoicesForm({ choices }: { choices: Schemas['OwnChoices'] }) {
       printer: choices.printer === null ? '' : String(choices.printer),
       landingPage: choices.landingPage,
       singleKeys: choices.singleKeys,
+      language: choices.language,
     },
     save.error,
   );
@@ -68,9 +70,18 @@ function ChoicesForm({ choices }: { choices: Schemas['OwnChoices'] }) {
           printer: form.entry.printer === '' ? null : Number(form.entry.printer),
           landingPage: form.entry.landingPage,
           singleKeys: form.entry.singleKeys,
+          language: form.entry.language,
         })
       }
     >
+      <Choice
+        label={t('own.language')}
+        {...form.choice('language')}
+        options={[
+          ['', t('own.browserLanguage')] as const,
+          ...Object.entries(LANGUAGES).map(([code, name]) => [code, name] as const),
+        ]}
+      />
       <Choice
         label={t('own.site')}
         {...form.choice('site')}

@@ -1,4 +1,8 @@
-import '../app/officeWords';
+import office from 'virtual:catalogue/en/office';
+import i18n from '../app/words';
+
+// Any screen may be tested: what only the Office says is there as well.
+i18n.addResourceBundle('en', 'translation', office, true);
 
 /** A document that is not laid out has no sizes, and they never change. */
 if (typeof Range !== 'undefined') {

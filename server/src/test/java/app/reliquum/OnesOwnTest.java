@@ -55,6 +55,7 @@ class OnesOwnTest {
     choices.put("site", site);
     choices.put("landingPage", page);
     choices.put("singleKeys", true);
+    choices.put("language", "");
     return choices;
   }
 
@@ -82,6 +83,18 @@ class OnesOwnTest {
         .ok()
         .path("number")
         .asString();
+  }
+
+  @Test
+  void theScreensSpeakTheLanguageThatSomeoneChooses() {
+    Client person = HOUSE.hire("LANG", Role.CLERK);
+    assertThat(person.get("/api/own-choices").ok().path("language").asString()).isEmpty();
+    Map<String, Object> german = chosen(null, "");
+    german.put("language", "de");
+    person.put("/api/own-choices", german).ok();
+    assertThat(person.get("/api/own-choices").ok().path("language").asString()).isEqualTo("de");
+    german.put("language", "tlh");
+    assertThat(person.put("/api/own-choices", german).status()).isEqualTo(400);
   }
 
   @Test

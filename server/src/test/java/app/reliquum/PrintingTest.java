@@ -305,7 +305,8 @@ class PrintingTest {
   void whoHasChosenAPrinterForThemselvesPrintsThere() {
     long mine = added(printer("MINE", ""));
     Map<String, Object> choices =
-        new HashMap<>(Map.of("landingPage", "", "printer", mine, "singleKeys", true));
+        new HashMap<>(
+            Map.of("landingPage", "", "printer", mine, "singleKeys", true, "language", ""));
     assertThat(controller.put("/api/own-choices", choices).ok().path("printer").asLong())
         .isEqualTo(mine);
     assertThat(printLabel(null).ok().path("printerId").asLong()).isEqualTo(mine);

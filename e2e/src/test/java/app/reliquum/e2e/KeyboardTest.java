@@ -101,7 +101,7 @@ class KeyboardTest {
   void whoWantsNoSingleKeysHasNone() {
     HOUSE
         .signIn("bram")
-        .put("/api/own-choices", Map.of("landingPage", "", "singleKeys", false))
+        .put("/api/own-choices", Map.of("landingPage", "", "singleKeys", false, "language", ""))
         .ok();
     Page page = office("bram", "/office/on-hand");
     page.getByRole(AriaRole.GRID).waitFor();

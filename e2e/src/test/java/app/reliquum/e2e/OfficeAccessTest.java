@@ -9,7 +9,10 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
 import java.util.List;
+import java.util.Map;
 import java.util.Objects;
+import java.util.regex.Pattern;
+import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.RegisterExtension;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
@@ -36,6 +39,25 @@ class OfficeAccessTest {
           "/office/rules/put-away?open=new",
           "/office/rules/labels");
 
+  private static final List<String> GERMAN =
+      List.of(
+          "/office/today",
+          "/office/on-hand?group=ITEM&open=item:1",
+          "/office/looking-back?open=1500",
+          "/office/looking-back/value",
+          "/office/coming/inbound?open=3",
+          "/office/coming/transfers?open=3",
+          "/office/coming/outbound?open={OB-10006}",
+          "/office/coming/waiting",
+          "/office/checking/counts/13",
+          "/office/checking/accuracy",
+          "/office/running-low/items",
+          "/office/rules/items",
+          "/office/own/choices",
+          "/office/on-hand?group=SITES&stock=ALL");
+
+  private static final Pattern NAME_OF_A_TEXT = Pattern.compile("\\b[a-z]+\\.[a-z]+[A-Z]");
+
   private static final String CUT_CELLS = script("/cut-cells.js");
 
   @ParameterizedTest
@@ -58,6 +80,36 @@ class OfficeAccessTest {
     page.keyboard().press("/");
     page.locator("[role=option]").first().waitFor();
     accessible(page);
+  }
+
+  /** German words are longer, and the screens must hold them too. */
+  @Test
+  void germanFitsAsWell() {
+    readsIn("de");
+    try {
+      Page page = BROWSER.office(HOUSE.address(), "rowan");
+      for (String path : GERMAN) {
+        page.navigate(OfficePages.in(HOUSE, path).toString());
+        page.locator("h1").first().waitFor();
+        assertThat(page.getByText("Lädt …")).hasCount(0);
+        assertThat(page.locator("html")).hasAttribute("lang", "de");
+        accessible(page);
+        nothingIsCut(page, path);
+        // A text that is missing would show its name.
+        assertThat(page.locator("body")).not().containsText(NAME_OF_A_TEXT);
+      }
+      assertThat(page.locator("h1").first()).containsText("Bestand");
+    } finally {
+      readsIn("");
+    }
+  }
+
+  private static void readsIn(String language) {
+    HOUSE
+        .signIn("rowan")
+        .put(
+            "/api/own-choices", Map.of("landingPage", "", "singleKeys", true, "language", language))
+        .ok();
   }
 
   /** Beside its panel or without, a table has room for what one came for. */

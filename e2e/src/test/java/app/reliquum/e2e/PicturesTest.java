@@ -116,6 +116,7 @@ class PicturesTest {
             .path("rows")
             .get(0);
     Page page = BROWSER.floor(HOUSE.address(), "tavi");
+    page.getByRole(AriaRole.LISTITEM).first().waitFor();
     shoot(page, "floor-rest");
     scan(page, "FLR-001");
     page.getByText("Home bin").waitFor();

@@ -27,6 +27,7 @@ class OwnChoices {
    * @param site the site that stands first where one is asked for; null for none
    * @param printer the printer on which their labels come out; null for the usual one
    * @param landingPage the page of the office that is opened first; empty for the usual one
+   * @param language the language of the screens; empty for that of the browser
    * @param singleKeys whether keys that are pressed alone do something
    */
   @Schema(name = "OwnChoices")
@@ -39,29 +40,35 @@ class OwnChoices {
               regexp = "|/office(/[a-z0-9-]{1,30}){1,3}(\\?saved=[0-9]{1,10})?",
               message = "is the address of a page, or empty")
           String landingPage,
-      boolean singleKeys) {}
+      boolean singleKeys,
+      @NotNull @Pattern(regexp = "|en|de", message = "is en, de, or empty") String language) {}
 
   @Transactional(readOnly = true)
   public Choices of(Actor actor) {
     return jdbc.sql(
-            "select site_id, printer_id, landing_page, single_keys from person_choice"
+            "select site_id, printer_id, landing_page, single_keys, language from person_choice"
                 + " where person_id = ?")
         .param(actor.id())
         .query(
             (row, n) ->
-                standing(
-                    row.getLong(1), row.getLong(2), row.getString(3), row.getBoolean(4), actor))
+                new Choices(
+                    site(row.getLong(1), actor),
+                    printer(row.getLong(2), actor),
+                    row.getString(3),
+                    row.getBoolean(4),
+                    row.getString(5)))
         .optional()
-        .orElse(new Choices(null, null, "", true));
+        .orElse(new Choices(null, null, "", true, ""));
   }
 
-  /** A site that one has left, and a printer that prints there no more, are chosen no more. */
-  private Choices standing(long site, long printer, String page, boolean singleKeys, Actor actor) {
-    return new Choices(
-        site == 0 || !actor.worksAt(site) ? null : (Long) site,
-        printer == 0 || !isUsable(printer, actor) ? null : (Long) printer,
-        page,
-        singleKeys);
+  /** A site that one has left is chosen no more. */
+  private static @Nullable Long site(long chosen, Actor actor) {
+    return chosen == 0 || !actor.worksAt(chosen) ? null : (Long) chosen;
+  }
+
+  /** A printer that prints no more at one's sites is chosen no more. */
+  private @Nullable Long printer(long chosen, Actor actor) {
+    return chosen == 0 || !isUsable(chosen, actor) ? null : (Long) chosen;
   }
 
   private boolean isUsable(long printer, Actor actor) {
@@ -82,16 +89,17 @@ class OwnChoices {
       throw Problem.invalid("printer", "Choose a printer that prints labels where you work.");
     }
     jdbc.sql(
-            "insert into person_choice (person_id, site_id, printer_id, landing_page, single_keys)"
-                + " values (?, ?, ?, ?, ?) on duplicate key update site_id = value(site_id),"
+            "insert into person_choice (person_id, site_id, printer_id, landing_page, single_keys,"
+                + " language) values (?, ?, ?, ?, ?, ?) on duplicate key update site_id = value(site_id),"
                 + " printer_id = value(printer_id), landing_page = value(landing_page),"
-                + " single_keys = value(single_keys)")
+                + " single_keys = value(single_keys), language = value(language)")
         .params(
             actor.id(),
             choices.site() == null ? 0 : choices.site(),
             choices.printer() == null ? 0 : choices.printer(),
             choices.landingPage(),
-            choices.singleKeys())
+            choices.singleKeys(),
+            choices.language())
         .update();
     return of(actor);
   }
