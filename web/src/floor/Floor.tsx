@@ -46,20 +46,19 @@ const TITLES: Record<string, Word> = {
   request: 'request.start',
 };
 
-function useFloorTitle(): string {
-  const [, , page = ''] = useLocation().pathname.split('/');
-  return t(TITLES[page] ?? 'toFloor');
-}
-
 /** Fetches the rest while nobody waits: a network that goes later takes nothing away. */
 function useEverythingSoon() {
   useEffect(() => {
-    const soon = setTimeout(() => Object.values(parts).forEach((load) => void load()), SOON);
+    const soon = setTimeout(
+      // What could not be fetched now is fetched when it is opened.
+      () => Object.values(parts).forEach((load) => void load().catch(() => undefined)),
+      SOON,
+    );
     return () => clearTimeout(soon);
   }, []);
 }
 
-const SOON = 3_000;
+const SOON = 1_000;
 const SITE = 'reliquum.site';
 const VERBS = Object.keys(DOORS) as Verb[];
 
@@ -68,7 +67,8 @@ export default function Floor() {
   const me = useMe();
   const sites = useSites();
   useEverythingSoon();
-  useTitle(useFloorTitle());
+  const [, , page = ''] = useLocation().pathname.split('/');
+  useTitle(t(TITLES[page] ?? 'toFloor'));
   const [chosen, setChosen] = useState(() => Number(localStorage.getItem(SITE)));
   const site = sites.data?.find((one) => one.id === chosen) ?? sites.data?.[0];
   if (!site) {
@@ -99,7 +99,8 @@ export default function Floor() {
         sx={{ flex: 1, minHeight: 0, display: 'flex', flexDirection: 'column' }}
       >
         <ChooseSiteContext value={choose}>
-          <Suspense fallback={<LoadingPage />}>
+          {/* Each page by itself: who has left one is not heard by it while the next is fetched. */}
+          <Suspense key={page} fallback={<LoadingPage />}>
             <Routes>
               <Route index element={<Rest site={site} />} />
               {VERBS.map((verb) => (
