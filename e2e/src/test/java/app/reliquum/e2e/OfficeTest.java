@@ -29,6 +29,7 @@ class OfficeTest {
   @Test
   void onHandIsWalkedByKeyboardAndOpensBesideTheTable() {
     Page page = BROWSER.office(HOUSE.address(), "oddny");
+    at(page, "/office/on-hand");
     rows(page).first().waitFor();
     page.getByRole(AriaRole.GRID).focus();
     page.keyboard().press("ArrowDown");
@@ -47,6 +48,7 @@ class OfficeTest {
   @Test
   void stockIsGroupedSortedAndNarrowed() {
     Page page = BROWSER.office(HOUSE.address(), "oddny");
+    at(page, "/office/on-hand");
     page.getByLabel("Show by").selectOption("LOT");
     assertThat(page.getByRole(AriaRole.COLUMNHEADER).first()).containsText("Lot");
     page.getByLabel("Show by").selectOption("POSITION");
@@ -69,6 +71,7 @@ class OfficeTest {
   @Test
   void aColumnIsWidenedAtItsEdgeMovedByItsTitleAndStaysSo() {
     Page page = BROWSER.office(HOUSE.address(), "bram");
+    at(page, "/office/on-hand");
     rows(page).first().waitFor();
     assertThat(page).hasTitle("On hand · Reliquum");
     Locator item = page.getByRole(AriaRole.COLUMNHEADER).first();
@@ -96,6 +99,7 @@ class OfficeTest {
   @Test
   void columnsAreChosenAndRemembered() {
     Page page = BROWSER.office(HOUSE.address(), "oddny");
+    at(page, "/office/on-hand");
     rows(page).first().waitFor();
     assertThat(page.getByRole(AriaRole.COLUMNHEADER)).hasCount(7);
     button(page, "Columns").click();
@@ -109,6 +113,7 @@ class OfficeTest {
   @Test
   void whatIsShownIsSavedAsAFile() throws Exception {
     Page page = BROWSER.office(HOUSE.address(), "oddny");
+    at(page, "/office/on-hand");
     page.getByLabel("Words or code").fill("parachute");
     assertThat(page.getByText("4 rows")).isVisible();
     Download download =
@@ -125,6 +130,7 @@ class OfficeTest {
   @Test
   void theAskLineGetsAnythingByKeyboardOrScan() {
     Page page = BROWSER.office(HOUSE.address(), "rowan");
+    at(page, "/office/on-hand");
     rows(page).first().waitFor();
     page.keyboard().press("/");
     // As fast as a scanner types; Enter comes before the answer.
@@ -254,6 +260,7 @@ class OfficeTest {
     assertThat(page.getByText("Nils Aker")).isVisible();
 
     Page nils = BROWSER.firstOffice(HOUSE.address(), "nils", "larch and pitch");
+    at(nils, "/office/on-hand");
     assertThat(nils.getByLabel("Site")).not().containsText("Kittiwake Quay");
     at(nils, "/office/rules/items");
     assertThat(rows(nils).first()).isVisible();
