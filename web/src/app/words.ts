@@ -19,4 +19,9 @@ void i18n.use(initReactI18next).init({
  */
 export const t = i18n.t;
 
+/** A word of the catalogue within a sentence: small in English, as it is where nouns are not. */
+export function within(word: string): string {
+  return i18n.language === 'en' ? word.toLowerCase() : word;
+}
+
 export default i18n;

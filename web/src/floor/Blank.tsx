@@ -1,7 +1,7 @@
 import Box from '@mui/material/Box';
 import { keyframes } from '@mui/material/styles';
 import type { ReactNode } from 'react';
-import { t } from '../app/words';
+import { t, within } from '../app/words';
 import type { Schemas } from '../api/client';
 
 const settle = keyframes`from { transform: translateY(-6px); opacity: 0.2 } to { transform: none }`;
@@ -43,7 +43,7 @@ export function Blank({
           verticalAlign: 'baseline',
         }}
       >
-        {label.toLowerCase()}
+        {within(label)}
       </Box>
     );
   }

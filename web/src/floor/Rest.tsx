@@ -34,7 +34,7 @@ export function Rest({ site }: { site: Schemas['SiteCard'] }) {
     <>
       <Box sx={{ flex: 1, overflow: 'auto' }}>
         <Box sx={{ p: 2 }}>
-          <Box component="h1" sx={{ typography: 'h1', fontSize: 34, mt: 3 }}>
+          <Box component="h1" sx={{ typography: 'h1', fontSize: 34, mt: 0.5 }}>
             {t('floor.scanAnything')}
           </Box>
           <Box sx={{ color: 'text.secondary', fontSize: 18 }}>{t('floor.scanWhat')}</Box>

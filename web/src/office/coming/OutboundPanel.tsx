@@ -23,7 +23,7 @@ import { OutboundParcels } from './OutboundParcels';
 import { RequestedFor } from './RequestedFor';
 import { SupplyOfLine } from './SupplyOfLine';
 import { supplyWord } from './SupplyRuleChoice';
-import { t, type Word } from '../../app/words';
+import { t, type Word, within } from '../../app/words';
 
 type Card = Schemas['OutboundCard'];
 
@@ -151,7 +151,7 @@ function Lines({ card }: { card: Card }) {
                     line.oneLot && t('outbound.oneLot'),
                     supplyWord(line.supply),
                     Number(line.withdrawn) > 0 &&
-                      `${t('transfer.withdrawn').toLowerCase()} ${quantity(line.withdrawn)}`,
+                      `${within(t('transfer.withdrawn'))} ${quantity(line.withdrawn)}`,
                   ]
                     .filter(Boolean)
                     .map((word) => ` · ${word}`)}

@@ -16,7 +16,7 @@ import { LandedCost } from './LandedCost';
 import { TransferActions } from './TransferActions';
 import { TransferForm } from './TransferForm';
 import { TransferJournal } from './TransferJournal';
-import { t, type Word } from '../../app/words';
+import { t, type Word, within } from '../../app/words';
 
 type Card = Schemas['TransferCard'];
 
@@ -125,11 +125,10 @@ function Lines({ card }: { card: Card }) {
               {line.lot && ` · ${t('move.lot')} ${line.lot}`}
               {line.serial && ` · ${line.serial}`}
               {Number(line.reserved) > 0 &&
-                ` · ${t('transfer.reserved').toLowerCase()} ${quantity(line.reserved)}`}
+                ` · ${within(t('transfer.reserved'))} ${quantity(line.reserved)}`}
               {Number(line.withdrawn) > 0 &&
-                ` · ${t('transfer.withdrawn').toLowerCase()} ${quantity(line.withdrawn)}`}
-              {Number(line.lost) > 0 &&
-                ` · ${t('transfer.lost').toLowerCase()} ${quantity(line.lost)}`}
+                ` · ${within(t('transfer.withdrawn'))} ${quantity(line.withdrawn)}`}
+              {Number(line.lost) > 0 && ` · ${within(t('transfer.lost'))} ${quantity(line.lost)}`}
             </Box>
           </Box>
           {FIGURES.map((one) => (
@@ -197,7 +196,7 @@ function Shipments({ card }: { card: Card }) {
                     <>
                       {Number(one.lost) > 0 && (
                         <Box sx={{ color: 'error.main' }}>
-                          {t('transfer.lost').toLowerCase()} {quantity(one.lost)}
+                          {within(t('transfer.lost'))} {quantity(one.lost)}
                         </Box>
                       )}
                       <Box sx={{ color: onRoad ? 'text.primary' : 'success.main' }}>

@@ -2,7 +2,7 @@ import Box from '@mui/material/Box';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { t } from '../../app/words';
+import { t, within } from '../../app/words';
 import { question } from '../../api/ask';
 import type { Schemas } from '../../api/client';
 import { fonts } from '../../app/theme';
@@ -69,7 +69,7 @@ export function ItemPanel({
         <Box sx={{ fontFamily: fonts.heading, fontWeight: 600, fontSize: 44, lineHeight: 1 }}>
           <Amount value={onHand} unit={unit} />
         </Box>
-        <Box sx={{ color: 'text.secondary', flex: 1 }}>{t('onHand.onHand').toLowerCase()}</Box>
+        <Box sx={{ color: 'text.secondary', flex: 1 }}>{within(t('onHand.onHand'))}</Box>
         <ItemPicture item={item} picture={card.data.picture} name={card.data.name} />
       </Box>
       <StockBar of={of} scale={Number(onHand) + (of.coming ?? 0)} height={14} />

@@ -2,7 +2,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
-import { t } from '../../app/words';
+import { t, within } from '../../app/words';
 import { post } from '../../api/ask';
 import { commandId, type Schemas } from '../../api/client';
 import { useSites } from '../../app/session';
@@ -120,7 +120,7 @@ function Compared({ of }: { of: Comparison }) {
             {FIGURES.filter((figure) => one.now[figure] !== one.then[figure])
               .map(
                 (figure) =>
-                  `${t(`removal.figure.${figure}`).toLowerCase()} ${shown(figure, one.now)} → ${shown(figure, one.then)}`,
+                  `${within(t(`removal.figure.${figure}`))} ${shown(figure, one.now)} → ${shown(figure, one.then)}`,
               )
               .join(' · ')}
           </Box>
