@@ -315,6 +315,20 @@ class CountingTest {
     }
     // Nor can it be worked out from the sum of the item.
     assertThat(eyes.get(all).ok().path("rows").get(0).path("onHand").asString()).isEqualTo("7");
+    String course = "/api/items/" + shackleId + "/course?days=1&site=" + quay;
+    JsonNode today = eyes.get(course).ok().path("days").get(0);
+    assertThat(today.path("onHand").asInt()).isEqualTo(7);
+    assertThat(today.path("received").asInt()).isEqualTo(7);
+    assertThat(clerk.get(course).ok().path("days").get(0).path("onHand").asInt()).isEqualTo(47);
+    for (String look : List.of("find?site=" + quay + "&q=", "by-site?q=")) {
+      for (JsonNode found : eyes.get("/api/on-hand/" + look + shackle).ok().path("rows")) {
+        if (found.path("itemId").asLong() == shackleId) {
+          assertThat(found.path("onHand").asString()).as(look).isEqualTo("7");
+        }
+      }
+    }
+    JsonNode hit = eyes.get("/api/ask?q=" + shackle).ok().get(0);
+    assertThat(hit.path("onHand").asString()).isEqualTo("7");
     assertThat(
             eyes.get("/api/export/on-hand?format=CSV&columns=place,onHand&group=POSITION").text())
         .contains(other)

@@ -25,8 +25,17 @@ public class ItemCourse {
   private final JdbcClient jdbc;
   private final SiteDays days;
   private final ObjectProvider<Coming> coming;
+  private final ObjectProvider<BlindCounting> blind;
+  private final StockedItems items;
 
-  ItemCourse(JdbcClient jdbc, SiteDays days, ObjectProvider<Coming> coming) {
+  ItemCourse(
+      JdbcClient jdbc,
+      SiteDays days,
+      ObjectProvider<Coming> coming,
+      ObjectProvider<BlindCounting> blind,
+      StockedItems items) {
+    this.blind = blind;
+    this.items = items;
     this.jdbc = jdbc;
     this.days = days;
     this.coming = coming;
@@ -62,23 +71,19 @@ public class ItemCourse {
     }
   }
 
-  /** The last days of an item at some sites, and what comes there. */
+  /**
+   * The last days of an item at some sites, and what comes there. What someone counts blind is left
+   * out, as it is wherever they look.
+   */
   @Transactional(readOnly = true)
   public Course course(long item, int lastDays, SitesAsked sites) {
     LocalDate today = days.today(sites);
     DaysAtSites asked = new DaysAtSites(sites, today.minusDays(lastDays - 1L), today);
     Map<LocalDate, Change> changes = changes(item, asked);
     BigDecimal onHand =
-        sites
-            .bind(
-                jdbc.sql(
-                    // Site 0 is all of them together.
-                    "select coalesce(sum(on_hand), 0) from item_stock where item_id = :item"
-                        + " and site_id <> 0 and "
-                        + sites.seen("site_id")))
-            .param("item", item)
-            .query(BigDecimal.class)
-            .single();
+        items.atSites(List.of(item), sites).getOrDefault(item, List.of()).stream()
+            .map(at -> at.onHand().amount())
+            .reduce(BigDecimal.ZERO, BigDecimal::add);
     // What is dated after today, at a site where it is tomorrow already, is of today.
     List<Day> course = new ArrayList<>();
     BigDecimal level = onHand;
@@ -94,6 +99,11 @@ public class ItemCourse {
   private Map<LocalDate, Change> changes(long item, DaysAtSites asked) {
     Map<LocalDate, Change> changes = new HashMap<>();
     String day = days.onSql("u.site_id", "u.effective", asked.since());
+    String seen =
+        blind
+            .getIfAvailable(() -> nobody -> BlindCounting.Hidden.NOTHING)
+            .hiddenFrom(asked.sites().actor())
+            .condition("l.item_id", "l.from_place_id", "l.to_place_id");
     asked
         .sites()
         .bind(
@@ -105,7 +115,10 @@ public class ItemCourse {
                   coalesce(sum(if(u.counted, u.quantity, 0)), 0) counted
                 from (%s union all %s) u group by day
                 """
-                    .formatted(day, side("to", "from", "", asked), side("from", "to", "-", asked))))
+                    .formatted(
+                        day,
+                        side("to", "from", "", asked) + seen,
+                        side("from", "to", "-", asked) + seen)))
         .param("item", item)
         .param("since", Utc.of(asked.since()))
         .param("last", asked.last())
