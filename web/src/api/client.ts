@@ -1,5 +1,6 @@
 import createClient, { type Middleware } from 'openapi-fetch';
 import { device } from '../app/device';
+import { t } from '../app/words';
 import type { components, paths } from './schema';
 
 export type Schemas = components['schemas'];
@@ -30,6 +31,8 @@ function cookie(name: string): string | undefined {
 
 const headers: Middleware = {
   onRequest({ request }) {
+    // The server says what is wrong in the language of the screens, whatever the browser prefers.
+    request.headers.set('Accept-Language', document.documentElement.lang || 'en');
     if (request.method !== 'GET') {
       request.headers.set('X-XSRF-TOKEN', cookie('XSRF-TOKEN') ?? '');
       request.headers.set('X-Device', device());
@@ -66,12 +69,7 @@ export async function read<T>(answer: Promise<Answer<T>>): Promise<T> {
   try {
     got = await answer;
   } catch {
-    throw new Problem(
-      0,
-      'offline',
-      'The server does not answer. Check the network; try again.',
-      {},
-    );
+    throw new Problem(0, 'offline', t('serverAway'), {});
   }
   if (got.response.ok) {
     return got.data as T;
@@ -81,7 +79,7 @@ export async function read<T>(answer: Promise<Answer<T>>): Promise<T> {
   throw new Problem(
     got.response.status,
     type,
-    String(detail.detail ?? detail.title ?? `The server answered ${got.response.status}.`),
+    String(detail.detail ?? detail.title ?? t('serverAnswered', { status: got.response.status })),
     detail,
   );
 }

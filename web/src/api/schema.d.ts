@@ -7064,6 +7064,7 @@ export interface components {
       gln: string;
       /** Format: int64 */
       id: number;
+      language: string;
       /** Format: int32 */
       minimumLife: number;
       name: string;
@@ -7078,6 +7079,7 @@ export interface components {
       code: string;
       email: string;
       gln: string;
+      language?: string | null;
       /** Format: int32 */
       minimumLife: number;
       name: string;
@@ -8774,6 +8776,8 @@ export interface components {
       /** Format: int64 */
       reverses: number | null;
       serial: string | null;
+      /** Format: int64 */
+      siteId: number;
       symbol: string;
       to: string;
       /** @enum {string} */
@@ -11536,6 +11540,7 @@ export interface components {
       id: number;
       /** @enum {string} */
       inboundFlow: 'STRAIGHT_IN' | 'DOCK_FIRST' | 'DOCK_CHECK';
+      language: string;
       name: string;
       /** @enum {string} */
       outboundFlow: 'PICK_AND_GO' | 'PICK_HAND_OVER' | 'PICK_PACK_HAND_OVER';
@@ -11573,6 +11578,7 @@ export interface components {
       gln?: string | null;
       holidays?: components['schemas']['HolidayEntry'][] | null;
       inboundFlow?: ('STRAIGHT_IN' | 'DOCK_FIRST' | 'DOCK_CHECK') | null;
+      language?: string | null;
       name: string;
       outboundFlow?: ('PICK_AND_GO' | 'PICK_HAND_OVER' | 'PICK_PACK_HAND_OVER') | null;
       overPercent?: number | null;
@@ -11639,6 +11645,7 @@ export interface components {
       email: string;
       /** Format: int64 */
       id: number;
+      language: string;
       /** Format: int32 */
       leadDays: number;
       name: string;
@@ -11660,6 +11667,7 @@ export interface components {
       code: string;
       cutOff?: string | null;
       email: string;
+      language?: string | null;
       /** Format: int32 */
       leadDays: number;
       name: string;

@@ -18,16 +18,25 @@ export function InHouseFormats({ children }: { children: ReactNode }) {
       void speak(language).then(() => setSpoken(language));
     }
   }, [language]);
+  const sites = useQuery({ ...question('/api/sites'), staleTime: 60_000 });
+  const zones = useMemo(
+    () => Object.fromEntries(sites.data?.map((site) => [site.id, site.timeZone]) ?? []),
+    [sites.data],
+  );
   const { language: written, timeZone, firstDay } = house.data ?? {};
   const way = useMemo(() => {
     setHouseFormats({
       language: formatsOf(written, language),
       timeZone: timeZone || undefined,
       firstDay: firstDay ?? 'MONDAY',
+      zones,
     });
-    return [language, written, timeZone, firstDay].join(' ');
-  }, [language, written, timeZone, firstDay]);
-  return house.isPending || spoken === undefined || spoken !== language ? null : (
+    return [language, written, timeZone, firstDay, JSON.stringify(zones)].join(' ');
+  }, [language, written, timeZone, firstDay, zones]);
+  return house.isPending ||
+    sites.isPending ||
+    spoken === undefined ||
+    spoken !== language ? null : (
     <Fragment key={way}>{children}</Fragment>
   );
 }

@@ -93,12 +93,15 @@ interface Change {
 /** Everything that was done to a document, as the server tells it. */
 export function History({
   changes,
+  site,
   word,
   title,
   rank,
   children,
 }: {
   changes: readonly Change[];
+  /** Where it was done. */
+  site?: number;
   word: (what: string) => string;
   title: string;
   rank?: 'h2';
@@ -108,7 +111,9 @@ export function History({
     <Part title={title} rank={rank}>
       {changes.map((event, i) => (
         <Box key={i} sx={{ display: 'flex', gap: 1, py: 0.25 }}>
-          <Box sx={{ color: 'text.secondary', width: 150, flexShrink: 0 }}>{instant(event.at)}</Box>
+          <Box sx={{ color: 'text.secondary', width: 150, flexShrink: 0 }}>
+            {instant(event.at, site)}
+          </Box>
           <Box>
             <b>{word(event.what)}</b>
             {event.detail && ` (${event.detail})`}, {event.person}

@@ -11,7 +11,7 @@ export interface WayStep {
 }
 
 /** The way of a document as a line with a stop for each step, and when it was reached. */
-export function Way({ steps }: { steps: WayStep[] }) {
+export function Way({ steps, site }: { steps: WayStep[]; site?: number }) {
   return (
     <Box
       component="ol"
@@ -51,7 +51,7 @@ export function Way({ steps }: { steps: WayStep[] }) {
             {step.word}
           </Box>
           <Box sx={{ color: 'text.secondary', fontSize: 13 }}>
-            {step.at ? instant(step.at) : ''}
+            {step.at ? instant(step.at, site) : ''}
           </Box>
         </Box>
       ))}

@@ -71,6 +71,7 @@ interface Figure<T> extends Options<T> {
  *     [of.code('number', t('count.number'), 100, { by: 'NUMBER' }), of.day('due', t('loan.due'), 115)]
  */
 export function columnsOf<T>() {
+  const siteOf = (row: T) => (row as { siteId?: number | null }).siteId;
   const column = (
     key: string,
     title: string,
@@ -147,7 +148,11 @@ export function columnsOf<T>() {
     /** How long ago something was. */
     ago: plain((value) => ago(value), 'MOMENT'),
     /** When something was, to the minute. */
-    moment: plain(instant, 'MOMENT'),
+    moment: (key: Key<T>, title: string, width: number, options: Options<T> = {}) =>
+      plain((value) => value, 'MOMENT')(key, title, width, {
+        cell: (row) => instant(held(row, key) as string | null, siteOf(row)),
+        ...options,
+      }),
     count: figure(count),
     money: figure(money),
     /** A quantity with the unit of its row. */

@@ -12,12 +12,21 @@ const MINUTE = { ...DAY, hour: '2-digit', minute: '2-digit' } as const;
 const day = (parts: Intl.DateTimeFormatOptions) =>
   written(JSON.stringify(parts), ({ language }) => new Intl.DateTimeFormat(language, parts));
 
-/** A moment is told in the time of the house. */
-const moment = (parts: Intl.DateTimeFormatOptions) =>
+/** A moment is told in the time of the house, or of another zone. */
+const moment = (parts: Intl.DateTimeFormatOptions, zone?: string) =>
   written(
-    `moment ${JSON.stringify(parts)}`,
-    ({ language, timeZone }) => new Intl.DateTimeFormat(language, { ...parts, timeZone }),
+    `moment ${zone} ${JSON.stringify(parts)}`,
+    ({ language, timeZone }) =>
+      new Intl.DateTimeFormat(language, { ...parts, timeZone: zone ?? timeZone }),
   );
+
+/** The time zone of a site, if clocks there show another time than those of the house. */
+function zoneOf(site: number | null | undefined): string | undefined {
+  const { timeZone, zones } = houseFormats();
+  const zone = site ? zones?.[site] : undefined;
+  const ours = timeZone ?? Intl.DateTimeFormat().resolvedOptions().timeZone;
+  return zone === ours ? undefined : zone;
+}
 
 function isThisYear(at: Date): boolean {
   return at.getFullYear() === new Date().getFullYear();
@@ -54,13 +63,18 @@ export function months(isos: readonly string[]): string[] {
   });
 }
 
-/** A moment, to the minute; with its year only if that is another than now. */
-export function instant(iso: string | null | undefined): string {
+/**
+ * A moment, to the minute; with its year only if that is another than now. What happened at a site
+ * whose clocks show another time is told in that time, with the name of its zone.
+ */
+export function instant(iso: string | null | undefined, site?: number | null): string {
   if (!iso) {
     return '';
   }
   const at = new Date(iso);
-  return moment(isThisYear(at) ? MINUTE : { ...MINUTE, year: 'numeric' }).format(at);
+  const zone = zoneOf(site);
+  const parts = isThisYear(at) ? MINUTE : ({ ...MINUTE, year: 'numeric' } as const);
+  return moment(zone ? { ...parts, timeZoneName: 'short' } : parts, zone).format(at);
 }
 
 /** A time of today, from milliseconds. */

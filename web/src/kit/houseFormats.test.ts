@@ -23,3 +23,15 @@ it('reads numbers as the house writes them', () => {
   expect(typedNumber('1.234,5')).toEqual({ kind: 'number', value: '1234.5' });
   expect(typedNumber('1,5')).toEqual({ kind: 'number', value: '1.5' });
 });
+
+it('tells what happened at a site whose clocks show another time in that time, with its zone', () => {
+  setHouseFormats({
+    language: 'en-GB',
+    timeZone: 'Europe/London',
+    firstDay: 'MONDAY',
+    zones: { 1: 'Europe/London', 2: 'Asia/Tokyo' },
+  });
+  expect(instant('2020-12-31T20:30:00Z', 1)).toMatch(/31 Dec 2020.*20:30$/);
+  expect(instant('2020-12-31T20:30:00Z', 2)).toMatch(/1 Jan 2021.*05:30 GMT\+9$/);
+  expect(instant('2020-12-31T20:30:00Z', 3)).toMatch(/31 Dec 2020.*20:30$/);
+});

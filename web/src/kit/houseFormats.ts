@@ -8,6 +8,8 @@ export interface HouseFormats {
   language?: string;
   timeZone?: string;
   firstDay: WeekDay;
+  /** The time zone of each site, by its number. */
+  zones?: Readonly<Record<number, string>>;
 }
 
 let formats: HouseFormats = { firstDay: 'MONDAY' };

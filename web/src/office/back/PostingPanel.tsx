@@ -33,8 +33,8 @@ export function PostingPanel({ posting, onClose }: { posting: number; onClose: (
     );
   }
   const facts: [string, string | null][] = [
-    [t('ledger.when'), instant(head.effective)],
-    [t('ledger.recorded'), instant(head.recorded)],
+    [t('ledger.when'), instant(head.effective, head.siteId)],
+    [t('ledger.recorded'), instant(head.recorded, head.siteId)],
     [t('ledger.person'), head.person],
     [t('ledger.device'), head.device],
     [t('ledger.document'), head.document],

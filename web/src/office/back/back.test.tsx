@@ -38,6 +38,7 @@ const line: Row = {
   toCondition: 'GOOD',
   reverses: null,
   reversedBy: null,
+  siteId: 1,
   value: 0,
   movementKind: null,
   fields: null,

@@ -99,7 +99,7 @@ export function CountPage() {
             {one.posting > 0 && (
               <Link to={`/office/looking-back?posting=${one.posting}`}>
                 {t(one.reversed ? 'count.postingReversed' : 'count.posting', {
-                  at: instant(one.ended),
+                  at: instant(one.ended, one.siteId),
                 })}
               </Link>
             )}

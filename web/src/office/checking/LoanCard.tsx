@@ -35,7 +35,7 @@ export function LoanCard({ loan }: { loan: Card }) {
       <Box>
         {t('loan.since', {
           kind: loan.loan.kind,
-          when: instant(loan.loan.lent),
+          when: instant(loan.loan.lent, loan.loan.siteId),
           who: loan.loan.lentBy,
         })}
       </Box>
@@ -79,7 +79,9 @@ export function LoanCard({ loan }: { loan: Card }) {
         <Part title={t('loan.returns')}>
           {loan.returns.map((one, i) => (
             <Box key={i} sx={one.reversed ? { textDecoration: 'line-through' } : undefined}>
-              <Link to={`/office/looking-back?open=${one.posting}`}>{instant(one.at)}</Link>{' '}
+              <Link to={`/office/looking-back?open=${one.posting}`}>
+                {instant(one.at, loan.loan.siteId)}
+              </Link>{' '}
               {quantity(one.quantity)} {one.name}, {one.person}
             </Box>
           ))}

@@ -53,7 +53,7 @@ export function CheckPanel({ row, onClose }: { row: Row; onClose: () => void }) 
         )}
       </Box>
       <Box sx={{ color: 'text.secondary' }}>
-        {row.since && t('waiting.sinceWhen', { when: instant(row.since) })}{' '}
+        {row.since && t('waiting.sinceWhen', { when: instant(row.since, row.siteId) })}{' '}
         {row.document && (
           <Link to={`/office/looking-back?document=${encodeURIComponent(row.document)}`}>
             {row.document}

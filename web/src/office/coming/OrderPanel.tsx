@@ -71,6 +71,7 @@ export function OrderPanel({ order, onClose }: { order: number; onClose: () => v
           <History
             title={t('inbound.history')}
             changes={one.changes}
+            site={one.siteId}
             word={(what) => t(`inbound.event.${what}` as Word)}
           />
         </>

@@ -68,6 +68,7 @@ export function OutboundPanel({ order, onClose }: { order: number; onClose: () =
           <History
             title={t('transfer.history')}
             changes={one.changes.toReversed()}
+            site={one.siteId}
             word={(what) => t(`outbound.event.${what}` as Word)}
           />
         </>
@@ -95,6 +96,7 @@ function TimeLine({ card }: { card: Card }) {
   ] as const;
   return (
     <Way
+      site={card.siteId}
       steps={reached.map(([state, at]) => ({
         key: state,
         word: t(`outbound.state.${state}`),
@@ -261,7 +263,7 @@ function Despatches({ card }: { card: Card }) {
       {card.despatches.map((one) => (
         <Part key={one.id} title={t('outbound.despatch', { number: one.number })}>
           <Box sx={{ color: 'text.secondary', fontSize: 14 }}>
-            {t('outbound.handedBy', { at: instant(one.at), person: one.person })}
+            {t('outbound.handedBy', { at: instant(one.at, card.siteId), person: one.person })}
             {one.takenBy && ` · ${t('outbound.takenBy', { who: one.takenBy })}`}
           </Box>
           {one.goods.map((goods) => (

@@ -48,7 +48,10 @@ function Whole({ card, onChange }: { card: Card; onChange: () => void }) {
           row.reference && t('returns.theirs', { reference: row.reference }),
           row.claim > 0 && t('returns.claims', { value: money(row.claim) }),
           row.shipped &&
-            t('returns.shippedBy', { when: instant(row.shipped), person: card.shippedBy }),
+            t('returns.shippedBy', {
+              when: instant(row.shipped, row.siteId),
+              person: card.shippedBy,
+            }),
           card.takenBy && t('returns.takenByWhom', { name: card.takenBy }),
         ]}
       />
@@ -63,6 +66,7 @@ function Whole({ card, onChange }: { card: Card; onChange: () => void }) {
       <History
         title={t('transfer.history')}
         changes={card.changes}
+        site={row.siteId}
         word={(what) => t(`returns.event.${what}` as Word)}
       >
         <Link to={`/office/looking-back?document=${encodeURIComponent(row.number)}`}>

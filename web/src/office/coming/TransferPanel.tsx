@@ -43,7 +43,10 @@ export function TransferPanel({ transfer, onClose }: { transfer: number; onClose
               {
                 amiss:
                   one.handedIn &&
-                  t('transfer.handedIn', { who: one.handedInBy, when: instant(one.handedIn) }),
+                  t('transfer.handedIn', {
+                    who: one.handedInBy,
+                    when: instant(one.handedIn, one.fromId),
+                  }),
               },
               one.direct && t('transfer.direct'),
               one.value > 0 && t('transfer.worth', { value: money(one.value) }),
@@ -62,6 +65,7 @@ export function TransferPanel({ transfer, onClose }: { transfer: number; onClose
           <History
             title={t('transfer.history')}
             changes={one.changes}
+            site={one.fromId || one.toId}
             word={(what) => t(`transfer.event.${what}` as Word)}
           >
             <Link to={`/office/looking-back?document=${encodeURIComponent(one.number)}`}>
@@ -86,6 +90,7 @@ function TimeLine({ card }: { card: Card }) {
   ] as const;
   return (
     <Way
+      site={card.fromId || card.toId}
       steps={reached.map(([state, at]) => ({
         key: state,
         word: t(`transfer.state.${state}`),
@@ -179,7 +184,7 @@ function Shipments({ card }: { card: Card }) {
         <Part key={shipment.shipment} title={t('transfer.shipment', { number: shipment.shipment })}>
           <Box sx={{ color: 'text.secondary', fontSize: 14 }}>
             <Link to={`/office/looking-back?posting=${shipment.posting}`}>
-              {t('transfer.sentBy', { at: instant(shipment.sent), person: shipment.person })}
+              {t('transfer.sentBy', { at: instant(shipment.sent, card.fromId), person: shipment.person })}
             </Link>
           </Box>
           {card.goods

@@ -40,7 +40,7 @@ function Movement({ row }: { row: Schemas['LedgerRow'] }) {
         <Amount value={row.quantity} unit={row.symbol} />
       </Box>
       <Box sx={{ color: 'text.secondary', fontSize: 13, gridColumn: '1 / -1' }}>
-        {instant(row.effective)} · {t(`kind.${row.kind}`)} · {row.person}
+        {instant(row.effective, row.siteId)} · {t(`kind.${row.kind}`)} · {row.person}
         {row.lot && (
           <>
             {' · '}

@@ -8,6 +8,7 @@ import { useMay } from '../../app/session';
 import { CardSpace } from '../../kit/CardSpace';
 import { columnsOf } from '../../kit/columns';
 import { Form, Tick } from '../../kit/Form';
+import { LanguageChoice } from '../../kit/LanguageChoice';
 import { NumberField } from '../../kit/NumberField';
 import { wholeOrNothing } from '../../kit/numbers';
 import { startOf, useForm } from '../../kit/useForm';
@@ -17,7 +18,15 @@ import { useMany } from '../imports/useMany';
 type Customer = Schemas['CustomerCard'];
 
 const ADDRESS = { street: '', town: '', gln: '', email: '' };
-const BLANK = { code: '', name: '', ...ADDRESS, minimumLife: '0', oneLot: false, active: true };
+const BLANK = {
+  code: '',
+  name: '',
+  ...ADDRESS,
+  minimumLife: '0',
+  oneLot: false,
+  active: true,
+  language: '',
+};
 
 /** Those who get goods from the house, and what they ask of every order. */
 export function CustomerRules() {
@@ -75,6 +84,7 @@ function CustomerForm({ customer, onDone }: { customer?: Customer; onDone?: () =
       <TextField label={t('places.street')} {...form.text('street')} />
       <TextField label={t('places.town')} {...form.text('town')} />
       <TextField label={t('places.gln')} {...form.text('gln')} />
+      <LanguageChoice {...form.choice('language')} />
       <NumberField label={t('outbound.minimumLife')} {...form.text('minimumLife')} />
       <Box>
         <Tick label={t('customers.oneLot')} {...form.tick('oneLot')} />

@@ -15,6 +15,7 @@ import { useSave } from '../../kit/useSave';
 import { amountOrNothing, soFar, whole, wholeOrNothing } from '../../kit/numbers';
 import { DateField } from '../../kit/DateField';
 import { LineEditor, written } from '../../kit/LineEditor';
+import { LanguageChoice } from '../../kit/LanguageChoice';
 import { NumberField } from '../../kit/NumberField';
 import { WeekDays, type WeekDay } from '../../kit/WeekDays';
 import { everyOf } from '../../kit/everyOf';
@@ -66,6 +67,7 @@ const SITE = {
   transferDays: '1',
   allocateAhead: '',
   holidays: [] as { day: string; name: string }[],
+  language: '',
 };
 const HOLIDAY = { day: '', name: '' };
 const AREA = { code: '', name: '', purpose: 'STORE' as (typeof PURPOSES)[number] };
@@ -116,6 +118,7 @@ export function SiteForm({ site, onDone }: { site?: Schemas['SiteCard']; onDone?
       <TextField label={t('places.street')} {...form.text('street')} />
       <TextField label={t('places.town')} {...form.text('town')} />
       <TextField label={t('places.gln')} {...form.text('gln')} />
+      <LanguageChoice {...form.choice('language')} />
       {!site && (
         <Tick
           label={t('places.virtual')}

@@ -8,6 +8,7 @@ import { useMay } from '../../app/session';
 import { CardSpace } from '../../kit/CardSpace';
 import { columnsOf } from '../../kit/columns';
 import { Form, Tick } from '../../kit/Form';
+import { LanguageChoice } from '../../kit/LanguageChoice';
 import { NumberField } from '../../kit/NumberField';
 import { wholeOrNothing } from '../../kit/numbers';
 import { TaxChoice } from '../../kit/TaxChoice';
@@ -29,6 +30,7 @@ const BLANK = {
   orderDays: [] as WeekDay[],
   cutOff: '',
   tax: '',
+  language: '',
 };
 
 /** Those who sell goods to the house. */
@@ -97,6 +99,7 @@ function SupplierForm({ supplier, onDone }: { supplier?: Supplier; onDone?: () =
         slotProps={{ inputLabel: { shrink: true } }}
         {...form.text('cutOff')}
       />
+      <LanguageChoice {...form.choice('language')} />
       <TaxChoice any={t('taxes.noTax')} {...form.choice('tax')} />
       <Box>
         <Tick label={t('item.active')} {...form.tick('active')} />

@@ -21,6 +21,7 @@ const skerry: Schemas['CustomerCard'] = {
   minimumLife: 90,
   oneLot: true,
   active: true,
+  language: '',
 };
 
 beforeEach(() => {

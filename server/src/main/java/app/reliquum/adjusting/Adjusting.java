@@ -21,6 +21,7 @@ import app.reliquum.core.ledger.Line;
 import app.reliquum.core.ledger.PositionKey;
 import app.reliquum.core.ledger.Spot;
 import app.reliquum.core.quantity.Quantity;
+import app.reliquum.core.text.Message;
 import app.reliquum.costing.Costs;
 import app.reliquum.documents.DocumentKind;
 import app.reliquum.documents.DocumentNumbers;
@@ -132,11 +133,11 @@ public class Adjusting implements Subject {
     more.forEach(id -> reasons.add(kinds.kind(id)));
     for (Kind reason : reasons) {
       if (!reason.active()) {
-        throw Problem.refused("closed", reason.name() + " is no longer used. Choose another.")
+        throw Problem.refused("closed", "{0} is no longer used. Choose another.", reason.name())
             .with("field", "kind");
       }
       if (reason.purpose() != kind.purpose()) {
-        throw Problem.invalid("reasons", reason.name() + " is no reason to scrap.");
+        throw Problem.invalid("reasons", "{0} is no reason to scrap.", reason.name());
       }
     }
     if (reasons.size() > 1 && !kind.purpose().severalReasons()) {
@@ -145,15 +146,15 @@ public class Adjusting implements Subject {
     if (!kind.direction().allows(entry.way())) {
       throw Problem.refused(
               "wrong-way",
-              entry.way() == Way.SET
-                  ? "With " + kind.name() + " no quantity can be set."
-                  : kind.name()
-                      + " only "
-                      + (entry.way() == Way.IN ? "takes goods out." : "brings goods in."))
+              switch (entry.way()) {
+                case SET -> Message.of("With {0} no quantity can be set.", kind.name());
+                case IN -> Message.of("{0} only takes goods out.", kind.name());
+                case OUT -> Message.of("{0} only brings goods in.", kind.name());
+              })
           .with("field", "way");
     }
     if (text(entry.note()).isEmpty() && reasons.stream().anyMatch(Kind::noteNeeded)) {
-      throw Problem.invalid("note", "Say more: " + kind.name() + " needs a note.");
+      throw Problem.invalid("note", "Say more: {0} needs a note.", kind.name());
     }
     if (kind.purpose() == Purpose.LOAN) {
       if (entry.way() != Way.OUT) {
@@ -205,13 +206,15 @@ public class Adjusting implements Subject {
     for (Kind reason : draft.reasons()) {
       if (!reason.isFor(actor)) {
         throw Problem.refused(
-                "not-offered", reason.name() + " is a reason for others. Choose another one.")
+                "not-offered", "{0} is a reason for others. Choose another one.", reason.name())
             .with("field", "kind");
       }
       if (!reason.isOffered(actor, site.site())) {
         throw Problem.refused(
                 "not-offered",
-                reason.name() + " is no reason at " + site.siteName() + ". Choose another one.")
+                "{0} is no reason at {1}. Choose another one.",
+                reason.name(),
+                site.siteName())
             .with("field", "kind");
       }
     }
@@ -243,7 +246,7 @@ public class Adjusting implements Subject {
     for (Lines.Meant line : meant) {
       if (way == Way.SET && sums.containsKey(line.key())) {
         throw Problem.invalid(
-            "lines", line.item().name() + " in " + line.bin().address() + " is set twice.");
+            "lines", "{0} in {1} is set twice.", line.item().name(), line.bin().address());
       }
       sums.merge(line.key(), line.quantity(), Quantity::plus);
     }
@@ -301,14 +304,11 @@ public class Adjusting implements Subject {
         Places.LedgerPlace place = places.forLedger(Set.of(row.key().place())).get(0);
         throw Problem.refused(
                 "not-enough",
-                place.address()
-                    + " holds "
-                    + row.book()
-                    + " of "
-                    + item.name()
-                    + ", you asked for "
-                    + row.variance().negated()
-                    + ".")
+                "{0} holds {1} of {2}, you asked for {3}.",
+                place.address(),
+                row.book(),
+                item.name(),
+                row.variance().negated())
             .with("item", item.code())
             .with("place", place.address())
             .with("asked", row.variance().negated())

@@ -14,6 +14,7 @@ import app.reliquum.core.costing.UnitCost;
 import app.reliquum.core.ledger.PositionKey;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.quantity.QuantityException;
+import app.reliquum.core.text.Message;
 import app.reliquum.costing.Costs;
 import app.reliquum.stock.Stock;
 import io.swagger.v3.oas.annotations.media.Schema;
@@ -138,15 +139,13 @@ class AdjustmentFile {
     if (kind == null || !kind.active()) {
       throw Problem.invalid(
           "reason",
-          "There is no reason '"
-              + row.cell("reason")
-              + "'. Known: "
-              + byCode.values().stream()
-                  .filter(Kind::active)
-                  .map(Kind::code)
-                  .sorted()
-                  .collect(Collectors.joining(", "))
-              + ".");
+          "There is no reason '{0}'. Known: {1}.",
+          row.cell("reason"),
+          byCode.values().stream()
+              .filter(Kind::active)
+              .map(Kind::code)
+              .sorted()
+              .collect(Collectors.joining(", ")));
     }
     boolean change = !row.cell("change").isEmpty();
     boolean figure = !row.cell("figure").isEmpty();
@@ -162,7 +161,7 @@ class AdjustmentFile {
     try {
       expiry = row.cell("expiry").isEmpty() ? null : Numbers.day(row.cell("expiry"));
     } catch (IllegalArgumentException none) {
-      throw Problem.invalid("expiry", "Expiry " + none.getMessage() + ".");
+      throw Problem.invalid("expiry", "Expiry {0}.", Message.of(none));
     }
     LineEntry line =
         new LineEntry(

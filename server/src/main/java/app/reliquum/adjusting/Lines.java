@@ -10,6 +10,7 @@ import app.reliquum.core.ledger.PositionKey;
 import app.reliquum.core.quantity.LotDates;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.quantity.QuantityException;
+import app.reliquum.core.text.Message;
 import app.reliquum.places.Places;
 import app.reliquum.places.SiteDays;
 import app.reliquum.stock.UnitLoads;
@@ -77,7 +78,7 @@ class Lines {
                         .with("field", "place")
                         .with("expected", "site code, dot, address, like KQ.QA-03-B"));
     if (!bin.active() && way != Way.OUT) {
-      throw Problem.refused("closed", bin.address() + " is closed. Choose another bin.")
+      throw Problem.refused("closed", "{0} is closed. Choose another bin.", bin.address())
           .with("place", bin.address());
     }
     check(entry, way, item);
@@ -89,7 +90,8 @@ class Lines {
           way == Way.OUT
               ? lotsAndSerials
                   .lot(item.id(), lotCode)
-                  .orElseThrow(() -> Problem.missing("lot of " + item.code(), lotCode))
+                  .orElseThrow(
+                      () -> Problem.missing(Message.of("lot of {0}", item.code()), lotCode))
                   .id()
               : lotsAndSerials
                   .obtainLot(
@@ -102,13 +104,16 @@ class Lines {
           way == Way.OUT
               ? lotsAndSerials
                   .serial(item.id(), serialCode)
-                  .orElseThrow(() -> Problem.missing("serial number of " + item.code(), serialCode))
+                  .orElseThrow(
+                      () ->
+                          Problem.missing(
+                              Message.of("serial number of {0}", item.code()), serialCode))
               : lotsAndSerials.obtainSerial(item.id(), serialCode, lot, null);
       serial = piece.id();
       lot = piece.lotId();
     }
     if (item.tracking().needsLot() && lot == 0) {
-      throw Problem.refused("lot-missing", "Name the lot: " + item.name() + " is kept by lot.");
+      throw Problem.refused("lot-missing", "Name the lot: {0} is kept by lot.", item.name());
     }
     long load =
         text(entry.load()).isEmpty()
@@ -129,13 +134,13 @@ class Lines {
     boolean serial = !text(entry.serial()).isEmpty();
     if (item.tracking().needsSerial() && !serial) {
       throw Problem.refused(
-          "serial-missing", "Name the serial number: each " + item.name() + " has its own.");
+          "serial-missing", "Name the serial number: each {0} has its own.", item.name());
     }
     if (!item.tracking().needsSerial() && serial) {
-      throw Problem.refused("serial-not-kept", item.name() + " has no serial numbers.");
+      throw Problem.refused("serial-not-kept", "{0} has no serial numbers.", item.name());
     }
     if (!item.tracking().needsLot() && !text(entry.lot()).isEmpty()) {
-      throw Problem.refused("lot-not-kept", item.name() + " is not kept by lot.");
+      throw Problem.refused("lot-not-kept", "{0} is not kept by lot.", item.name());
     }
     if (serial && entry.quantity().compareTo(Quantity.ONE) > 0) {
       throw Problem.refused("serial-is-one", "A serial number is one piece.");
@@ -145,7 +150,7 @@ class Lines {
         item.measure().check(entry.quantity());
       }
     } catch (QuantityException fault) {
-      throw Problem.invalid("quantity", fault.getMessage());
+      throw Problem.invalid("quantity", fault);
     }
   }
 
@@ -159,14 +164,11 @@ class Lines {
             other -> {
               throw Problem.refused(
                   "other-site",
-                  other.bin().address()
-                      + " is at "
-                      + other.bin().siteName()
-                      + ", "
-                      + first.address()
-                      + " at "
-                      + first.siteName()
-                      + ". Write them down apart.");
+                  "{0} is at {1}, {2} at {3}. Write them down apart.",
+                  other.bin().address(),
+                  other.bin().siteName(),
+                  first.address(),
+                  first.siteName());
             });
     return first;
   }

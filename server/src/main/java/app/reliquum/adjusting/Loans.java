@@ -404,7 +404,9 @@ public class Loans {
       if (!goods.goods().takes(sum)) {
         throw Problem.refused(
                 "more-than-lent",
-                "Only " + goods.goods().open() + " are still out; " + sum + " can't come back.")
+                "Only {0} are still out; {1} can't come back.",
+                goods.goods().open(),
+                sum)
             .with("open", goods.goods().open())
             .with("asked", sum);
       }

@@ -8,6 +8,7 @@ import app.reliquum.api.RowLog;
 import app.reliquum.core.adjustment.Direction;
 import app.reliquum.core.adjustment.Purpose;
 import app.reliquum.core.place.PlaceKind;
+import app.reliquum.core.text.Message;
 import app.reliquum.places.Places;
 import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.validation.Valid;
@@ -233,7 +234,7 @@ public class MovementKinds {
                           + " :approval, :opposite, :active, :roles, :floor)"),
                   entry));
     } catch (DuplicateKeyException taken) {
-      throw Problem.conflict("not-unique", "There is a kind " + entry.code() + " already.")
+      throw Problem.conflict("not-unique", "There is a kind {0} already.", entry.code())
           .with("field", "code");
     }
     write(id, entry);
@@ -312,10 +313,10 @@ public class MovementKinds {
     Set<String> names = new HashSet<>();
     for (Field field : entry.fields()) {
       if (!names.add(field.name().strip().toLowerCase(Locale.ROOT))) {
-        throw Problem.invalid("fields", "Two fields are called " + field.name().strip() + ".");
+        throw Problem.invalid("fields", "Two fields are called {0}.", field.name().strip());
       }
       if (field.type() == FieldType.CHOICE && field.choices().size() < 2) {
-        throw Problem.invalid("fields", field.name().strip() + " needs at least two choices.");
+        throw Problem.invalid("fields", "{0} needs at least two choices.", field.name().strip());
       }
     }
   }
@@ -398,12 +399,12 @@ public class MovementKinds {
       String text = given.getOrDefault(field.id(), "").strip();
       if (text.isEmpty()) {
         if (field.required()) {
-          throw wrong(field, "is needed");
+          throw wrong(field, Message.of("is needed"));
         }
         continue;
       }
       if (text.length() > 200) {
-        throw wrong(field, "has at most 200 characters");
+        throw wrong(field, Message.of("has at most 200 characters"));
       }
       kept.put(field.id(), value(field, text));
     }
@@ -417,26 +418,29 @@ public class MovementKinds {
         try {
           yield Numbers.decimal(text).stripTrailingZeros().toPlainString();
         } catch (IllegalArgumentException none) {
-          throw wrong(field, "is a number, like 12 or 0.5");
+          throw wrong(field, Message.of("is a number, like 12 or 0.5"));
         }
       }
       case DATE -> {
         try {
           yield Numbers.day(text).toString();
         } catch (IllegalArgumentException none) {
-          throw wrong(field, "is a day, like 2026-03-31");
+          throw wrong(field, Message.of("is a day, like 2026-03-31"));
         }
       }
       case CHOICE ->
           field.choices().stream()
               .filter(text::equalsIgnoreCase)
               .findFirst()
-              .orElseThrow(() -> wrong(field, "is one of " + String.join(", ", field.choices())));
+              .orElseThrow(
+                  () ->
+                      wrong(
+                          field, Message.of("is one of {0}", String.join(", ", field.choices()))));
     };
   }
 
-  private static Problem wrong(Field field, String what) {
-    return Problem.invalid("field-" + field.id(), field.name() + " " + what + ".")
+  private static Problem wrong(Field field, Message what) {
+    return Problem.invalid("field-" + field.id(), "{0} {1}.", field.name(), what)
         .with("name", field.name());
   }
 }

@@ -143,7 +143,7 @@ class ReasonTable extends RowByRowTable {
   private static String role(String word) {
     String role = word.strip().toUpperCase(Locale.ROOT).replace(' ', '_');
     if (!ROLES.contains(role)) {
-      throw Problem.invalid("roles", "Expected roles such as clerk; '" + word + "' is none.");
+      throw Problem.invalid("roles", "Expected roles such as clerk; '{0}' is none.", word);
     }
     return role;
   }
@@ -155,7 +155,7 @@ class ReasonTable extends RowByRowTable {
       String[] parts = text.split("\\|");
       if (parts.length < 3 || !List.of("needed", "not").contains(parts[2])) {
         throw Problem.invalid(
-            "fields", "Expected name|type|needed or not; '" + text + "' is none of these.");
+            "fields", "Expected name|type|needed or not; '{0}' is none of these.", text);
       }
       try {
         fields.add(
@@ -167,7 +167,7 @@ class ReasonTable extends RowByRowTable {
                 Arrays.asList(parts).subList(3, parts.length)));
       } catch (IllegalArgumentException unknown) {
         throw Problem.invalid(
-            "fields", "Expected text, number, date or choice, not '" + parts[1] + "'.");
+            "fields", "Expected text, number, date or choice, not '{0}'.", parts[1]);
       }
     }
     return fields;

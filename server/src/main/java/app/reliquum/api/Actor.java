@@ -94,7 +94,7 @@ public record Actor(
    */
   public void requireSite(long site, String siteName) {
     if (!worksAt(site)) {
-      throw Problem.forbidden("You don't work at " + siteName + ".").with("site", siteName);
+      throw Problem.forbidden("You don't work at {0}.", siteName).with("site", siteName);
     }
   }
 
@@ -106,7 +106,7 @@ public record Actor(
   public void requireEverywhere(String what) {
     if (!everywhere) {
       throw Problem.forbidden(
-          what + " holds for every site. Someone who works everywhere can change it.");
+          "{0} holds for every site. Someone who works everywhere can change it.", what);
     }
   }
 }

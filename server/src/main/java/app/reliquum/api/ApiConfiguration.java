@@ -1,6 +1,7 @@
 package app.reliquum.api;
 
 import app.reliquum.core.quantity.Quantity;
+import app.reliquum.core.text.InvalidValueException;
 import com.fasterxml.jackson.annotation.JsonCreator;
 import com.fasterxml.jackson.annotation.JsonValue;
 import io.swagger.v3.oas.models.media.StringSchema;
@@ -136,7 +137,7 @@ class ApiConfiguration implements WebMvcConfigurer {
             switch (text) {
               case "true" -> true;
               case "false" -> false;
-              default -> throw new IllegalArgumentException("is true or false");
+              default -> throw new InvalidValueException("is true or false");
             });
   }
 

@@ -49,7 +49,6 @@ class CommandResolver implements HandlerMethodArgumentResolver {
     } catch (IllegalArgumentException noUuid) {
       // said below
     }
-    throw Problem.invalid(
-        HEADER, "Every write needs a header " + HEADER + " with a UUID of its own.");
+    throw Problem.invalid(HEADER, "Every write needs a header {0} with a UUID of its own.", HEADER);
   }
 }

@@ -1,5 +1,6 @@
 package app.reliquum.api;
 
+import app.reliquum.core.text.InvalidValueException;
 import java.math.BigDecimal;
 import java.time.Instant;
 import java.time.LocalDate;
@@ -35,7 +36,7 @@ public final class Numbers {
    */
   public static BigDecimal decimal(String text) {
     if (!DECIMAL.matcher(text).matches()) {
-      throw new IllegalArgumentException("is a number such as 12.5, not '" + brief(text) + "'");
+      throw new InvalidValueException("is a number such as 12.5, not '{0}'", brief(text));
     }
     return bounded(new BigDecimal(text));
   }
@@ -51,7 +52,7 @@ public final class Numbers {
             && number.scale() <= MOST_DIGITS
             && number.scale() >= -MOST_DIGITS;
     if (!fits) {
-      throw new IllegalArgumentException("is a number of at most " + MOST_DIGITS + " digits");
+      throw new InvalidValueException("is a number of at most {0} digits", MOST_DIGITS);
     }
     return number;
   }
@@ -63,12 +64,12 @@ public final class Numbers {
    */
   public static long whole(String text) {
     if (!WHOLE.matcher(text).matches()) {
-      throw new IllegalArgumentException("is a whole number, not '" + brief(text) + "'");
+      throw new InvalidValueException("is a whole number, not '{0}'", brief(text));
     }
     try {
       return Long.parseLong(text);
     } catch (NumberFormatException tooLarge) {
-      throw new IllegalArgumentException("is too large: '" + text + "'", tooLarge);
+      throw new InvalidValueException("is too large: '{0}'", text);
     }
   }
 
@@ -86,8 +87,8 @@ public final class Numbers {
     } catch (DateTimeParseException no) {
       // said below
     }
-    throw new IllegalArgumentException(
-        "is a day such as 2026-03-31, from 1900 to 2200, not '" + brief(text) + "'");
+    throw new InvalidValueException(
+        "is a day such as 2026-03-31, from 1900 to 2200, not '{0}'", brief(text));
   }
 
   /**
@@ -104,8 +105,8 @@ public final class Numbers {
     } catch (DateTimeParseException no) {
       // said below
     }
-    throw new IllegalArgumentException(
-        "is a moment such as 2026-03-31T12:00:00Z, from 1900 to 2200, not '" + brief(text) + "'");
+    throw new InvalidValueException(
+        "is a moment such as 2026-03-31T12:00:00Z, from 1900 to 2200, not '{0}'", brief(text));
   }
 
   static String brief(String text) {

@@ -1,5 +1,6 @@
 package app.reliquum.api;
 
+import app.reliquum.core.text.Message;
 import io.swagger.v3.oas.annotations.Operation;
 import jakarta.servlet.DispatcherType;
 import jakarta.servlet.http.HttpServletRequest;
@@ -54,8 +55,8 @@ class PermissionCheck implements HandlerInterceptor {
               HttpStatus.FORBIDDEN,
               "secret-due",
               actor.access().due() == Actor.Secret.PIN
-                  ? "Choose a PIN of your own first."
-                  : "Choose a password of your own first.")
+                  ? Message.of("Choose a PIN of your own first.")
+                  : Message.of("Choose a password of your own first."))
           .with("secret", actor.access().due());
     }
     if (actor.access().floorOnly() && !needs.floor()) {

@@ -41,7 +41,7 @@ public record Picture(String mediaType, byte[] content) {
   public static Picture of(String field, byte[] sent, int longest) {
     if (sent.length == 0 || sent.length > longest) {
       throw Problem.invalid(
-          field, "A picture has at most %d kB, and is not empty.".formatted(longest / 1_000));
+          field, "A picture has at most {0} kB, and is not empty.", longest / 1_000);
     }
     AT_ONCE.acquireUninterruptibly();
     try {
@@ -81,8 +81,9 @@ public record Picture(String mediaType, byte[] content) {
         if (pixels > MOST_PIXELS) {
           throw Problem.invalid(
               field,
-              "The picture has %d million pixels; at most %d million are read."
-                  .formatted(pixels / 1_000_000, MOST_PIXELS / 1_000_000));
+              "The picture has {0} million pixels; at most {1} million are read.",
+              pixels / 1_000_000,
+              MOST_PIXELS / 1_000_000);
         }
       } finally {
         reader.dispose();

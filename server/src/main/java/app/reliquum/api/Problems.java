@@ -1,6 +1,8 @@
 package app.reliquum.api;
 
 import app.reliquum.core.quantity.QuantityException;
+import app.reliquum.core.text.Language;
+import app.reliquum.core.text.Message;
 import jakarta.servlet.http.HttpServletRequest;
 import java.net.URI;
 import java.sql.SQLException;
@@ -66,41 +68,59 @@ class Problems extends ResponseEntityExceptionHandler {
                               : request.getRequestURI(),
                           problem.getMessage())));
     }
-    return answer(problem);
+    return answer(problem, request);
   }
 
-  private static ResponseEntity<ProblemDetail> answer(Problem problem) {
-    var answer = ResponseEntity.status(problem.status());
+  private static ResponseEntity<ProblemDetail> answer(Problem problem, HttpServletRequest request) {
+    Language language = asked(request);
+    var answer =
+        ResponseEntity.status(problem.status())
+            .header(HttpHeaders.CONTENT_LANGUAGE, language.code());
     Object wait = problem.values().get("retryAfter");
     if (wait != null) {
       answer.header(HttpHeaders.RETRY_AFTER, wait.toString());
     }
-    return answer.body(problem.detail());
+    return answer.body(problem.detail(language));
+  }
+
+  private static Language asked(HttpServletRequest request) {
+    return Translations.asked(request.getHeader(HttpHeaders.ACCEPT_LANGUAGE));
+  }
+
+  private static ResponseEntity<Object> invalid(Problem problem, WebRequest request) {
+    Language language = Translations.asked(request.getHeader(HttpHeaders.ACCEPT_LANGUAGE));
+    return ResponseEntity.status(problem.status())
+        .header(HttpHeaders.CONTENT_LANGUAGE, language.code())
+        .body(problem.detail(language));
   }
 
   @ExceptionHandler
-  ResponseEntity<ProblemDetail> quantity(QuantityException fault) {
-    return answer(Problem.invalid("quantity", fault.getMessage()).with("given", fault.given()));
+  ResponseEntity<ProblemDetail> quantity(QuantityException fault, HttpServletRequest request) {
+    return answer(Problem.invalid("quantity", fault).with("given", fault.given()), request);
   }
 
   @ExceptionHandler
-  ResponseEntity<ProblemDetail> stale(OptimisticLockingFailureException stale) {
-    return answer(Problem.changed());
+  ResponseEntity<ProblemDetail> stale(
+      OptimisticLockingFailureException stale, HttpServletRequest request) {
+    return answer(Problem.changed(), request);
   }
 
   @ExceptionHandler
-  ResponseEntity<ProblemDetail> busy(PessimisticLockingFailureException busy) {
+  ResponseEntity<ProblemDetail> busy(
+      PessimisticLockingFailureException busy, HttpServletRequest request) {
     LOG.warn("Gave up on a lock", busy);
     return answer(
         new Problem(
                 HttpStatus.SERVICE_UNAVAILABLE,
                 "busy",
                 "Too many people are at the same goods. Nothing was done; try again.")
-            .with("retryAfter", 1));
+            .with("retryAfter", 1),
+        request);
   }
 
   @ExceptionHandler
-  ResponseEntity<ProblemDetail> integrity(DataIntegrityViolationException violation) {
+  ResponseEntity<ProblemDetail> integrity(
+      DataIntegrityViolationException violation, HttpServletRequest request) {
     LOG.info("Refused by the database: {}", violation.getMostSpecificCause().getMessage());
     int code =
         violation.getMostSpecificCause() instanceof SQLException fault ? fault.getErrorCode() : 0;
@@ -120,29 +140,34 @@ class Problems extends ResponseEntityExceptionHandler {
               Problem.conflict(
                   "not-unique",
                   "There is one with this code already, or something still refers to it.");
-        });
+        },
+        request);
   }
 
   @ExceptionHandler
-  ResponseEntity<ProblemDetail> unexpected(Exception fault) {
+  ResponseEntity<ProblemDetail> unexpected(Exception fault, HttpServletRequest request) {
     LOG.error("Unexpected", fault);
     return answer(
         new Problem(
             HttpStatus.INTERNAL_SERVER_ERROR,
             "unexpected",
-            "Something went wrong on the server. Nothing was done; try again."));
+            "Something went wrong on the server. Nothing was done; try again."),
+        request);
   }
 
-  private static String message(FieldError error) {
+  /** What is wrong with a field. */
+  private record Field(String field, Message message) {}
+
+  private static Message message(FieldError error) {
     return error.contains(TypeMismatchException.class)
         ? misread(
             error.unwrap(TypeMismatchException.class).getRequiredType(), error.getRejectedValue())
-        : String.valueOf(error.getDefaultMessage());
+        : Message.of(String.valueOf(error.getDefaultMessage()));
   }
 
-  private static String misread(@Nullable Class<?> wanted, @Nullable Object given) {
-    return "is %s, not '%s'"
-        .formatted(Unreadable.wanted(wanted), Numbers.brief(String.valueOf(given)));
+  private static Message misread(@Nullable Class<?> wanted, @Nullable Object given) {
+    return Message.of(
+        "is {0}, not '{1}'", Unreadable.wanted(wanted), Numbers.brief(String.valueOf(given)));
   }
 
   @Override
@@ -151,15 +176,11 @@ class Problems extends ResponseEntityExceptionHandler {
       HttpHeaders headers,
       HttpStatusCode status,
       WebRequest request) {
-    List<Map<String, String>> fields =
+    return invalid(
         fault.getFieldErrors().stream()
-            .map(
-                error ->
-                    Map.of(
-                        "field", error.getField(),
-                        "message", message(error)))
-            .toList();
-    return invalid(fields);
+            .map(error -> new Field(error.getField(), message(error)))
+            .toList(),
+        request);
   }
 
   @Override
@@ -175,7 +196,7 @@ class Problems extends ResponseEntityExceptionHandler {
         file
             ? Problem.invalid("file", "The file is empty. Choose one with something in it.")
             : Unreadable.problem(fault);
-    return ResponseEntity.badRequest().body(problem.detail());
+    return invalid(problem, request);
   }
 
   @Override
@@ -184,20 +205,18 @@ class Problems extends ResponseEntityExceptionHandler {
       HttpHeaders headers,
       HttpStatusCode status,
       WebRequest request) {
-    List<Map<String, String>> fields =
+    return invalid(
         fault.getParameterValidationResults().stream()
             .flatMap(
                 result ->
                     result.getResolvableErrors().stream()
                         .map(
                             error ->
-                                Map.of(
-                                    "field",
+                                new Field(
                                     String.valueOf(result.getMethodParameter().getParameterName()),
-                                    "message",
-                                    String.valueOf(error.getDefaultMessage()))))
-            .toList();
-    return invalid(fields);
+                                    Message.of(String.valueOf(error.getDefaultMessage())))))
+            .toList(),
+        request);
   }
 
   @Override
@@ -206,18 +225,29 @@ class Problems extends ResponseEntityExceptionHandler {
       HttpHeaders headers,
       HttpStatusCode status,
       WebRequest request) {
-    return invalid(List.of(Map.of("field", fault.getParameterName(), "message", "is needed")));
+    return invalid(List.of(new Field(fault.getParameterName(), Message.of("is needed"))), request);
   }
 
-  private static ResponseEntity<Object> invalid(List<Map<String, String>> fields) {
-    String first =
-        fields.isEmpty()
-            ? "The request is not complete."
-            : fields.get(0).get("field") + " " + fields.get(0).get("message") + ".";
+  private static ResponseEntity<Object> invalid(List<Field> fields, WebRequest request) {
+    Language language = Translations.asked(request.getHeader(HttpHeaders.ACCEPT_LANGUAGE));
     Problem problem =
-        Problem.invalid(fields.isEmpty() ? "" : fields.get(0).get("field"), first)
-            .with("fields", fields);
-    return ResponseEntity.status(problem.status()).body(problem.detail());
+        fields.isEmpty()
+            ? Problem.invalid("", "The request is not complete.")
+            : Problem.invalid(
+                fields.get(0).field(), "{0} {1}.", fields.get(0).field(), fields.get(0).message());
+    return invalid(
+        problem.with(
+            "fields",
+            fields.stream()
+                .map(
+                    one ->
+                        Map.of(
+                            "field",
+                            one.field(),
+                            "message",
+                            Translations.said(one.message(), language)))
+                .toList()),
+        request);
   }
 
   @Override
@@ -228,9 +258,8 @@ class Problems extends ResponseEntityExceptionHandler {
             ? argument.getName()
             : String.valueOf(fault.getPropertyName());
     Problem problem =
-        Problem.invalid(
-            name, name + " " + misread(fault.getRequiredType(), fault.getValue()) + ".");
-    return ResponseEntity.badRequest().body(problem.detail());
+        Problem.invalid(name, "{0} {1}.", name, misread(fault.getRequiredType(), fault.getValue()));
+    return invalid(problem, request);
   }
 
   @Override

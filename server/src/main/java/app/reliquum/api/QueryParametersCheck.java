@@ -1,5 +1,6 @@
 package app.reliquum.api;
 
+import app.reliquum.core.text.Message;
 import jakarta.servlet.DispatcherType;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
@@ -55,8 +56,8 @@ class QueryParametersCheck implements HandlerInterceptor {
               throw Problem.invalid(
                   given,
                   names.isEmpty()
-                      ? "This takes no parameters."
-                      : "This takes " + String.join(", ", names) + " only.");
+                      ? Message.of("This takes no parameters.")
+                      : Message.of("This takes {0} only.", String.join(", ", names)));
             });
     return true;
   }

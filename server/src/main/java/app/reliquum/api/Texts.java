@@ -1,5 +1,7 @@
 package app.reliquum.api;
 
+import app.reliquum.core.text.InvalidValueException;
+
 /** Texts as they may be kept, printed and written to files. */
 public final class Texts {
 
@@ -12,6 +14,11 @@ public final class Texts {
   public static final String MAIL = "|[^@\\s]+@[^@\\s]+";
 
   public static final String MAIL_WANTED = "is no mail address, like orders@example.org";
+
+  /** A language that papers and screens are written in, or none. */
+  public static final String LANGUAGE = "|en|de";
+
+  public static final String LANGUAGE_WANTED = "is en, de, or empty";
 
   private Texts() {}
 
@@ -28,8 +35,8 @@ public final class Texts {
       boolean half = c >= Character.MIN_SURROGATE && c <= Character.MAX_SURROGATE;
       boolean none = (c & 0xFFFE) == 0xFFFE || (c >= 0xFDD0 && c <= 0xFDEF);
       if (control || half || none) {
-        throw new IllegalArgumentException(
-            "has a character at %d that can't be kept: U+%04X".formatted(i, c));
+        throw new InvalidValueException(
+            "has a character at {0} that can't be kept: U+{1}", i, "%04X".formatted(c));
       }
       i += Character.charCount(c);
     }

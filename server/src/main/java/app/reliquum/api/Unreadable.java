@@ -2,6 +2,7 @@ package app.reliquum.api;
 
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.quantity.QuantityException;
+import app.reliquum.core.text.Message;
 import java.math.BigDecimal;
 import java.time.Instant;
 import java.time.LocalDate;
@@ -40,49 +41,42 @@ final class Unreadable {
     }
     String member = json == null ? "" : member(json.getPath());
     if (quantity != null) {
-      return Problem.invalid(member.isEmpty() ? "quantity" : member, quantity.getMessage())
+      return Problem.invalid(member.isEmpty() ? "quantity" : member, quantity)
           .with("given", quantity.given());
     }
     if (json instanceof UnrecognizedPropertyException unknown) {
       Collection<Object> known = unknown.getKnownPropertyIds();
       return Problem.invalid(
           member,
-          "There is no member '%s'. Expected %s."
-              .formatted(
-                  Numbers.brief(unknown.getPropertyName()),
-                  known == null || known.isEmpty()
-                      ? "none"
-                      : known.stream()
-                          .map(String::valueOf)
-                          .sorted()
-                          .collect(Collectors.joining(", "))));
+          "There is no member '{0}'. Expected {1}.",
+          Numbers.brief(unknown.getPropertyName()),
+          known == null || known.isEmpty()
+              ? Message.of("none")
+              : known.stream().map(String::valueOf).sorted().collect(Collectors.joining(", ")));
     }
     if (json instanceof InvalidNullException) {
-      return Problem.invalid(member, member + " is null. Expected something, or nothing at all.");
+      return Problem.invalid(member, "{0} is null. Expected something, or nothing at all.", member);
     }
     if (json instanceof MismatchedInputException mismatch && !member.isEmpty()) {
       String said = mismatch.getOriginalMessage();
       // What our own readers say stands behind the last colon of it.
       String own = said.contains(": is ") || said.contains(": has ") ? said : "";
-      return Problem.invalid(
-          member,
-          own.isEmpty()
-              ? "%s is %s.".formatted(member, wanted(mismatch.getTargetType()))
-              : "%s %s."
-                  .formatted(
-                      member,
-                      own.substring(
-                          Math.max(own.lastIndexOf(": is "), own.lastIndexOf(": has ")) + 2)));
+      return own.isEmpty()
+          ? Problem.invalid(member, "{0} is {1}.", member, wanted(mismatch.getTargetType()))
+          : Problem.invalid(
+              member,
+              "{0} {1}.",
+              member,
+              own.substring(Math.max(own.lastIndexOf(": is "), own.lastIndexOf(": has ")) + 2));
     }
     if (json instanceof StreamReadException broken) {
       TokenStreamLocation at = broken.getLocation();
       return Problem.invalid(
           member,
-          "The request is no JSON%s. Expected it as in /api/openapi.json."
-              .formatted(
-                  at == null || at.getLineNr() < 0
-                      ? ""
-                      : ", at line " + at.getLineNr() + ", column " + at.getColumnNr()));
+          "The request is no JSON{0}. Expected it as in /api/openapi.json.",
+          at == null || at.getLineNr() < 0
+              ? ""
+              : Message.of(", at line {0}, column {1}", at.getLineNr(), at.getColumnNr()));
     }
     return Problem.invalid(
         member, "The request can't be read. Expected JSON as in /api/openapi.json.");
@@ -102,40 +96,41 @@ final class Unreadable {
   }
 
   /** What a value of a type looks like. */
-  static String wanted(@Nullable Class<?> type) {
+  static Message wanted(@Nullable Class<?> type) {
     if (type == null) {
-      return "something else";
+      return Message.of("something else");
     }
     if (type.isEnum()) {
-      return "one of "
-          + Arrays.stream(type.getEnumConstants())
+      return Message.of(
+          "one of {0}",
+          Arrays.stream(type.getEnumConstants())
               .map(Objects::toString)
-              .collect(Collectors.joining(", "));
+              .collect(Collectors.joining(", ")));
     }
     if (type == LocalDate.class) {
-      return "a day such as 2026-03-31, from 1900 to 2200";
+      return Message.of("a day such as 2026-03-31, from 1900 to 2200");
     }
     if (type == Instant.class) {
-      return "a moment such as 2026-03-31T12:00:00Z, from 1900 to 2200";
+      return Message.of("a moment such as 2026-03-31T12:00:00Z, from 1900 to 2200");
     }
     if (type == boolean.class || type == Boolean.class) {
-      return "true or false";
+      return Message.of("true or false");
     }
     if (type == Quantity.class) {
-      return "a decimal number in quotes, such as \"12.5\"";
+      return Message.of("a decimal number in quotes, such as \"12.5\"");
     }
     if (type == BigDecimal.class) {
-      return "a number such as 12.5";
+      return Message.of("a number such as 12.5");
     }
     if (type == String.class) {
-      return "a text";
+      return Message.of("a text");
     }
     if (Collection.class.isAssignableFrom(type) || type.isArray()) {
-      return "a list";
+      return Message.of("a list");
     }
     if (type.isPrimitive() || Number.class.isAssignableFrom(type)) {
-      return "a whole number";
+      return Message.of("a whole number");
     }
-    return "an object";
+    return Message.of("an object");
   }
 }

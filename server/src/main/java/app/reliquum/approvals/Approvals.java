@@ -195,8 +195,7 @@ public class Approvals {
     Row row = find(id, actor, "");
     if (row.state() != State.PROPOSED) {
       throw Problem.conflict(
-              "decided-already",
-              row.number() + " was decided by " + row.decidedBy() + " meanwhile.")
+              "decided-already", "{0} was decided by {1} meanwhile.", row.number(), row.decidedBy())
           .with("state", row.state());
     }
     return row;
@@ -240,11 +239,8 @@ public class Approvals {
               .with("number", row.number());
       case ABOVE_LIMIT ->
           Problem.forbidden(
-                  "You may agree up to "
-                      + person.limit().toPlainString()
-                      + ", and this is "
-                      + row.value().toPlainString()
-                      + ".")
+                  "You may agree up to {0}, and this is {1}.",
+                  person.limit().toPlainString(), row.value().toPlainString())
               .with("limit", person.limit())
               .with("value", row.value());
     };

@@ -4,9 +4,9 @@ import app.reliquum.api.Problem;
 import app.reliquum.core.quantity.Pack;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.quantity.QuantityException;
+import app.reliquum.core.text.Message;
 import java.util.List;
 import java.util.Locale;
-import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 
 /** Reads lines of documents as people write them: so many of a pack of an item. */
@@ -37,13 +37,15 @@ public class Amounts {
   public Amount read(String itemCode, Quantity packs, String pack) {
     String code = itemCode.strip().toUpperCase(Locale.ROOT);
     Catalog.Measured item =
-        catalog.withCode(code).orElseThrow(() -> wrong("There is no item " + code + ".", code));
+        catalog
+            .withCode(code)
+            .orElseThrow(() -> wrong(Message.of("There is no item {0}.", code), code));
     String of = pack == null ? "" : pack.strip();
     Quantity factor = of.isEmpty() ? Quantity.ONE : factor(item, of);
     try {
       return new Amount(item, of, packs, item.measure().check(packs.times(factor)));
     } catch (QuantityException fault) {
-      throw wrong(fault.getMessage(), code);
+      throw wrong(Message.of(fault), code);
     }
   }
 
@@ -56,19 +58,18 @@ public class Amounts {
         .orElseThrow(
             () ->
                 wrong(
-                    item.code()
-                        + " has no pack "
-                        + pack
-                        + (packs.isEmpty()
-                            ? "."
-                            : ". It comes as "
-                                + String.join(", ", packs.stream().map(Pack::name).toList())
-                                + "."),
+                    packs.isEmpty()
+                        ? Message.of("{0} has no pack {1}.", item.code(), pack)
+                        : Message.of(
+                            "{0} has no pack {1}. It comes as {2}.",
+                            item.code(),
+                            pack,
+                            String.join(", ", packs.stream().map(Pack::name).toList())),
                     item.code()));
   }
 
   /** Something is wrong with the line of an item. */
-  public static Problem wrong(@Nullable String sentence, String item) {
-    return Problem.invalid("lines", sentence).with("item", item);
+  public static Problem wrong(Message message, String item) {
+    return Problem.invalid("lines", message).with("item", item);
   }
 }

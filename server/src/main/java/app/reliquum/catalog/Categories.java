@@ -92,13 +92,13 @@ public class Categories {
       throw Problem.missing("category", from);
     }
     if (from.equals(to)) {
-      throw Problem.invalid("to", "It is called " + to + " already.");
+      throw Problem.invalid("to", "It is called {0} already.", to);
     }
     if (CategoryPath.within(to, from)) {
-      throw Problem.invalid("to", from + " can't lie in itself.");
+      throw Problem.invalid("to", "{0} can't lie in itself.", from);
     }
     if (before.containsKey(to) && !moving.merge()) {
-      throw Problem.conflict("category-exists", "There is a category " + to + " already.")
+      throw Problem.conflict("category-exists", "There is a category {0} already.", to)
           .with("field", "to")
           .with("items", before.get(to));
     }
@@ -108,7 +108,7 @@ public class Categories {
       moved.followedBy(jdbc, "item", "item");
       events.publishEvent(moved);
     } catch (IllegalArgumentException fault) {
-      throw Problem.invalid("to", fault.getMessage());
+      throw Problem.invalid("to", fault);
     }
     return tree();
   }
@@ -132,7 +132,7 @@ public class Categories {
     try {
       return CategoryPath.read(typed);
     } catch (IllegalArgumentException fault) {
-      throw Problem.invalid("to", fault.getMessage());
+      throw Problem.invalid("to", fault);
     }
   }
 }

@@ -40,8 +40,10 @@ public record CategoryMoved(String from, String to) {
       } catch (DuplicateKeyException both) {
         throw Problem.refused(
                 "both-have-one",
-                "Both %s and %s have a %s. Remove one of them first."
-                    .formatted(category, now, what))
+                "Both {0} and {1} have a {2}. Remove one of them first.",
+                category,
+                now,
+                what)
             .with("from", category)
             .with("to", now);
       }

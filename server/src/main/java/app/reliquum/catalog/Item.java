@@ -69,7 +69,7 @@ class Item {
     try {
       return typed.isBlank() ? "" : CategoryPath.read(typed);
     } catch (IllegalArgumentException fault) {
-      throw Problem.invalid("category", fault.getMessage());
+      throw Problem.invalid("category", fault);
     }
   }
 

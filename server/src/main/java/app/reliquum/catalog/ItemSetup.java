@@ -86,7 +86,7 @@ public class ItemSetup {
   @Transactional
   public Catalog.ItemCard add(ItemEntry entry) {
     if (items.findByCode(entry.code()).isPresent()) {
-      throw Problem.conflict("not-unique", "There is an item " + entry.code() + " already.")
+      throw Problem.conflict("not-unique", "There is an item {0} already.", entry.code())
           .with("field", "code");
     }
     checkRules(entry);
@@ -139,9 +139,8 @@ public class ItemSetup {
   static Problem measureStays(String code) {
     return Problem.refused(
         "in-ledger",
-        code
-            + " has been posted, so its unit, decimals and tracking stay as they are."
-            + " Make a new item instead.");
+        "{0} has been posted, so its unit, decimals and tracking stay as they are. Make a new item instead.",
+        code);
   }
 
   static void checkRules(ItemEntry entry) {
@@ -154,7 +153,7 @@ public class ItemSetup {
       try {
         NumberRule.of(rule.strip());
       } catch (IllegalArgumentException fault) {
-        throw Problem.invalid(field, fault.getMessage());
+        throw Problem.invalid(field, fault);
       }
     }
   }
@@ -168,7 +167,7 @@ public class ItemSetup {
     try {
       return new MeasureRule(entry.unit(), entry.decimals(), entry.tracking());
     } catch (IllegalArgumentException fault) {
-      throw Problem.invalid("decimals", fault.getMessage());
+      throw Problem.invalid("decimals", fault);
     }
   }
 
@@ -182,10 +181,10 @@ public class ItemSetup {
       Pack checked = new Pack(pack.name().strip(), pack.factor());
       if (pack.factor().decimals() > entry.decimals()) {
         throw Problem.invalid(
-            "packs", "A " + checked.name() + " of " + pack.factor() + " is finer than the item.");
+            "packs", "A {0} of {1} is finer than the item.", checked.name(), pack.factor());
       }
       if (!names.add(checked.name().toLowerCase(Locale.ROOT))) {
-        throw Problem.invalid("packs", "Two packs are called " + checked.name() + ".");
+        throw Problem.invalid("packs", "Two packs are called {0}.", checked.name());
       }
       jdbc.sql(
               """
@@ -224,7 +223,7 @@ public class ItemSetup {
     try {
       return Gtin.hasShape(code) ? Gtin.of(code).digits() : code;
     } catch (IllegalArgumentException fault) {
-      throw Problem.invalid("barcodes", fault.getMessage());
+      throw Problem.invalid("barcodes", fault);
     }
   }
 
@@ -232,7 +231,7 @@ public class ItemSetup {
     boolean gtin = Gtin.hasShape(typed.strip());
     String code = barcode(typed);
     if (!seen.add(code)) {
-      throw Problem.invalid("barcodes", "The barcode " + typed + " stands twice.");
+      throw Problem.invalid("barcodes", "The barcode {0} stands twice.", typed);
     }
     List<String> others =
         jdbc.sql("select i.code from barcode b join item i on i.id = b.item_id where b.code = ?")
@@ -251,8 +250,7 @@ public class ItemSetup {
   }
 
   static Problem taken(String barcode, String item) {
-    return Problem.conflict(
-            "not-unique", "The barcode " + barcode + " belongs to " + item + " already.")
+    return Problem.conflict("not-unique", "The barcode {0} belongs to {1} already.", barcode, item)
         .with("field", "barcodes");
   }
 
@@ -320,7 +318,7 @@ public class ItemSetup {
               || places.forLedger(Set.of(numbered)).stream()
                   .anyMatch(bin -> bin.site() == home.site() && bin.kind() == PlaceKind.BIN);
       if (!there) {
-        throw Problem.invalid("homes", "The site has no bin with the number " + numbered + ".");
+        throw Problem.invalid("homes", "The site has no bin with the number {0}.", numbered);
       }
       return numbered;
     }
@@ -330,12 +328,12 @@ public class ItemSetup {
             .findFirst()
             .orElseThrow(
                 () ->
-                    Problem.invalid("homes", "The site has no bin " + address + ".")
+                    Problem.invalid("homes", "The site has no bin {0}.", address)
                         .with("address", address))
             .id();
     if (numbered != 0 && numbered != named) {
       throw Problem.invalid(
-          "homes", address + " is not the bin with the number " + numbered + ". Name one of them.");
+          "homes", "{0} is not the bin with the number {1}. Name one of them.", address, numbered);
     }
     return named;
   }
@@ -393,7 +391,7 @@ public class ItemSetup {
                 .orElseThrow(
                     () ->
                         Problem.invalid(
-                            "homes", "The item has no pack called " + home.refillPack() + "."));
+                            "homes", "The item has no pack called {0}.", home.refillPack()));
     try {
       for (Quantity figure : List.of(minimum, maximum)) {
         if (!figure.isZero()) {
@@ -402,7 +400,7 @@ public class ItemSetup {
       }
       new PickFace(item, place, minimum, maximum, pack);
     } catch (IllegalArgumentException fault) {
-      throw Problem.invalid("homes", fault.getMessage());
+      throw Problem.invalid("homes", fault);
     }
   }
 }

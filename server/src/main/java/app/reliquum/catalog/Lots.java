@@ -4,6 +4,7 @@ import app.reliquum.api.Actor;
 import app.reliquum.api.Problem;
 import app.reliquum.api.Utc;
 import app.reliquum.core.quantity.LotDates;
+import app.reliquum.core.text.Message;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
@@ -72,16 +73,25 @@ public class Lots {
 
   /** What is said of a lot's day contradicts what is known of it. */
   public static Problem contradiction(String lot, LotDates.Contradiction other) {
-    String known =
-        switch (other.day()) {
-          case EXPIRY -> "is known to be good until ";
-          case BEST_BEFORE -> "is known to be best before ";
-          case PRODUCED -> "is known to be made on ";
-        };
     return Problem.refused(
             other.day() == LotDates.Day.EXPIRY ? "other-expiry" : "other-date",
-            "Lot %s %s%s, not %s. Look at the label again, or correct the lot."
-                .formatted(lot, known, other.known(), other.said()))
+            switch (other.day()) {
+              case EXPIRY ->
+                  Message.of(
+                      "Lot {0} is known to be good until {1}, not {2}. Look at the label again, or"
+                          + " correct the lot.",
+                      lot, other.known(), other.said());
+              case BEST_BEFORE ->
+                  Message.of(
+                      "Lot {0} is known to be best before {1}, not {2}. Look at the label again, or"
+                          + " correct the lot.",
+                      lot, other.known(), other.said());
+              case PRODUCED ->
+                  Message.of(
+                      "Lot {0} is known to be made on {1}, not {2}. Look at the label again, or"
+                          + " correct the lot.",
+                      lot, other.known(), other.said());
+            })
         .with("lot", lot)
         .with("day", other.day())
         .with("expected", other.known().toString())
@@ -92,8 +102,10 @@ public class Lots {
   static Problem otherLot(String serial, String known, String said) {
     return Problem.refused(
             "other-lot",
-            "Serial number %s is of lot %s, not %s. Look at the label again."
-                .formatted(serial, known, said))
+            "Serial number {0} is of lot {1}, not {2}. Look at the label again.",
+            serial,
+            known,
+            said)
         .with("serial", serial)
         .with("expected", known)
         .with("found", said);

@@ -169,7 +169,7 @@ class Charges {
     List<Brought> lines = brought(document, command.actor());
     if (lines.isEmpty()) {
       throw Problem.refused(
-          "nothing-received", "Nothing of " + document + " is received yet: share it out then.");
+          "nothing-received", "Nothing of {0} is received yet: share it out then.", document);
     }
     if (entry.amount().signum() == 0) {
       throw Problem.invalid("amount", "A charge is more than nothing.");
@@ -189,16 +189,15 @@ class Charges {
               line -> {
                 throw Problem.invalid(
                     "basis",
-                    "Nobody has said what "
-                        + line.shown().name()
-                        + " weighs. Weigh a pack of it, or share the charge out otherwise.");
+                    "Nobody has said what {0} weighs. Weigh a pack of it, or share the charge out otherwise.",
+                    line.shown().name());
               });
     }
     List<BigDecimal> shares;
     try {
       shares = Charge.shares(entry.amount().setScale(UnitCost.CENTS), basis(lines, basis));
     } catch (IllegalArgumentException fault) {
-      throw Problem.invalid("basis", fault.getMessage());
+      throw Problem.invalid("basis", fault);
     }
     write(
         command,
@@ -243,11 +242,9 @@ class Charges {
     if (Approval.needed(amount.abs(), limit)) {
       throw Problem.refused(
               "above-limit",
-              "It changes the value of stock by "
-                  + amount.abs().toPlainString()
-                  + ", and you may change it by "
-                  + limit.orElseThrow().toPlainString()
-                  + ".")
+              "It changes the value of stock by {0}, and you may change it by {1}.",
+              amount.abs().toPlainString(),
+              limit.orElseThrow().toPlainString())
           .with("value", amount.abs())
           .with("limit", limit.orElseThrow());
     }
@@ -324,7 +321,7 @@ class Charges {
     within(all, command.actor());
     if (lines.isEmpty()) {
       throw Problem.refused(
-          "nothing-received", "What " + written.what().document() + " brought in was reversed.");
+          "nothing-received", "What {0} brought in was reversed.", written.what().document());
     }
     costs.addWorth(command.actor(), written.worth(), cause(written.what()));
     jdbc.sql("update charge set taken_back = ?, taken_back_by = ? where id = ?")
@@ -341,7 +338,7 @@ class Charges {
                 (row, n) -> {
                   if (row.getTimestamp("taken_back") != null) {
                     throw Problem.conflict(
-                        "gone-on", row.getString("name") + " was reversed already.");
+                        "gone-on", "{0} was reversed already.", row.getString("name"));
                   }
                   return new Amount(
                       row.getString("document"),

@@ -5,6 +5,7 @@ import app.reliquum.api.Problem;
 import app.reliquum.api.RowLog;
 import app.reliquum.api.Texts;
 import app.reliquum.api.Utc;
+import app.reliquum.core.text.Message;
 import com.github.kagkarlsson.scheduler.SchedulerClient;
 import com.github.kagkarlsson.scheduler.task.FailureHandler;
 import com.github.kagkarlsson.scheduler.task.TaskDescriptor;
@@ -210,7 +211,7 @@ public class Carriers {
   }
 
   private static Problem taken(Entry entry) {
-    return Problem.conflict("not-unique", "There is a carrier " + entry.code() + " already.")
+    return Problem.conflict("not-unique", "There is a carrier {0} already.", entry.code())
         .with("field", "code");
   }
 
@@ -340,9 +341,11 @@ public class Carriers {
     if (consignment.kilograms().compareTo(offer.most()) > 0) {
       throw Problem.refused(
               "too-heavy",
-              "%s takes up to %s kg that way; %s weighs %s kg."
-                  .formatted(
-                      carrier.name(), offer.most().toPlainString(), consignment.unitLoad(), weight))
+              "{0} takes up to {1} kg that way; {2} weighs {3} kg.",
+              carrier.name(),
+              offer.most().toPlainString(),
+              consignment.unitLoad(),
+              weight)
           .with("most", offer.most())
           .with("weight", consignment.kilograms());
     }
@@ -355,13 +358,12 @@ public class Carriers {
       String why = answer.body().path("detail").asString("");
       throw Problem.refused(
           "carrier-refused",
-          carrier.name()
-              + (why.isEmpty()
-                  ? " did not take it on (" + answer.status() + ")."
-                  : " says: " + why));
+          why.isEmpty()
+              ? Message.of("{0} did not take it on ({1}).", carrier.name(), answer.status())
+              : Message.of("{0} says: {1}", carrier.name(), why));
     } catch (JsonOverHttp.UnreachableException away) {
       throw Problem.refused(
-          "carrier-silent", carrier.name() + ": " + away.getMessage() + " Try again.");
+          "carrier-silent", "{0}: {1} Try again.", carrier.name(), Message.of(away));
     }
   }
 

@@ -175,7 +175,7 @@ public class Scales {
   }
 
   private static Problem taken(Entry entry) {
-    return Problem.conflict("not-unique", "There is a scale " + entry.code() + " already.")
+    return Problem.conflict("not-unique", "There is a scale {0} already.", entry.code())
         .with("field", "code");
   }
 
@@ -191,17 +191,18 @@ public class Scales {
   public BigDecimal weight(long site, @Nullable Long chosen, String sscc) {
     Card scale = chosen == null ? ofSite(site) : scale(chosen);
     if (!scale.active() || scale.siteId() != null && scale.siteId() != site) {
-      throw Problem.refused("no-scale", scale.name() + " is not used at this site.");
+      throw Problem.refused("no-scale", "{0} is not used at this site.", scale.name());
     }
     Reading reading = ask(scale, sscc);
     BigDecimal weight = reading.kilograms();
     if (weight == null) {
       throw Problem.refused(
           "scale-silent",
-          Objects.requireNonNull(reading.said()) + " Weigh again, or type the weight.");
+          "{0} Weigh again, or type the weight.",
+          Objects.requireNonNull(reading.said()));
     }
     if (weight.signum() == 0) {
-      throw Problem.refused("scale-empty", "The scale shows nothing. Put " + sscc + " on it.");
+      throw Problem.refused("scale-empty", "The scale shows nothing. Put {0} on it.", sscc);
     }
     return weight;
   }

@@ -13,6 +13,7 @@ import app.reliquum.core.costing.Valuation.Moved;
 import app.reliquum.core.costing.Valuation.PoolKey;
 import app.reliquum.core.place.PlaceKind;
 import app.reliquum.core.quantity.Quantity;
+import app.reliquum.core.text.Message;
 import io.swagger.v3.oas.annotations.media.Schema;
 import java.math.BigDecimal;
 import java.math.RoundingMode;
@@ -541,8 +542,9 @@ public class Costs {
       throw Problem.refused(
               "cost-group",
               leads
-                  ? "Other sites share the cost of this one. Let them have another first."
-                  : "That site itself shares the cost of another. Name that one.")
+                  ? Message.of(
+                      "Other sites share the cost of this one. Let them have another first.")
+                  : Message.of("That site itself shares the cost of another. Name that one."))
           .with("field", "costSite");
     }
   }

@@ -132,7 +132,7 @@ class CountChecks {
     Head head = table.lock(count).orElseThrow();
     if (head.state() != CountState.IN_REVIEW && head.state() != CountState.POSTED) {
       throw Problem.refused(
-          "not-counted-yet", head.number() + " is not counted to its end: check it afterwards.");
+          "not-counted-yet", "{0} is not counted to its end: check it afterwards.", head.number());
     }
     List<Long> drawn =
         jdbc.sql("select s.place_id " + RIGHT + " group by s.place_id order by rand() limit :bins")
@@ -143,7 +143,8 @@ class CountChecks {
     if (drawn.isEmpty()) {
       throw Problem.refused(
           "nothing-to-check",
-          "No bin of " + head.number() + " is left that was found right and is not checked yet.");
+          "No bin of {0} is left that was found right and is not checked yet.",
+          head.number());
     }
     long check =
         table.insert(

@@ -12,6 +12,7 @@ import app.reliquum.core.ledger.PositionKey;
 import app.reliquum.core.quantity.LotDates;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.quantity.QuantityException;
+import app.reliquum.core.text.Message;
 import app.reliquum.counting.CountTable.Head;
 import app.reliquum.counting.CountTable.SlipRow;
 import app.reliquum.counting.Counting.SlipState;
@@ -102,7 +103,7 @@ public class CountFiles {
     Head head = counts.head(count, actor);
     if (!head.state().counts()) {
       throw Problem.refused(
-              "not-counting", head.number() + " is no longer counted. Choose another count.")
+              "not-counting", "{0} is no longer counted. Choose another count.", head.number())
           .with("state", head.state());
     }
     return new For(head.id(), head.number(), head.siteId(), head.blind());
@@ -155,7 +156,7 @@ public class CountFiles {
   private void take(Command command, Head head, Scan scan, Instant now) {
     if (!MomentSource.FILE.believes(scan.at(), now)) {
       throw Problem.invalid(
-          "time", "It was counted at " + scan.at() + ": expected a time of the last 31 days.");
+          "time", "It was counted at {0}: expected a time of the last 31 days.", scan.at());
     }
     PositionKey key = position(head, scan);
     SlipRow slip = opening.slipOf(head, key);
@@ -181,10 +182,10 @@ public class CountFiles {
       item.measure().check(scan.quantity());
     }
     if (item.tracking().needsLot() && scan.lot().isEmpty() && scan.serial().isEmpty()) {
-      throw Problem.invalid("lot", item.name() + " is kept by lot: name the lot.");
+      throw Problem.invalid("lot", "{0} is kept by lot: name the lot.", item.name());
     }
     if (item.tracking().needsSerial() && scan.serial().isEmpty()) {
-      throw Problem.invalid("serial", "Each " + item.name() + " has a serial number: name it.");
+      throw Problem.invalid("serial", "Each {0} has a serial number: name it.", item.name());
     }
     if (!scan.serial().isEmpty() && scan.quantity().compareTo(Quantity.ONE) > 0) {
       throw Problem.invalid("quantity", "A piece with a serial number is one.");
@@ -217,7 +218,9 @@ public class CountFiles {
       if (bin.site() != head.siteId()) {
         throw Problem.refused(
             "other-site",
-            bin.address() + " is at " + bin.siteName() + ", not where this is counted.");
+            "{0} is at {1}, not where this is counted.",
+            bin.address(),
+            bin.siteName());
       }
       return bin.id();
     }
@@ -240,7 +243,7 @@ public class CountFiles {
     throw Problem.invalid(
         "bin",
         lies.isEmpty()
-            ? "The book has none of it here: name the bin."
-            : "It lies in several bins: name the bin.");
+            ? Message.of("The book has none of it here: name the bin.")
+            : Message.of("It lies in several bins: name the bin."));
   }
 }

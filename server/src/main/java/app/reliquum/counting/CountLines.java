@@ -16,6 +16,7 @@ import app.reliquum.core.quantity.LotDates;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.sentence.Count;
 import app.reliquum.core.sentence.OpenCount;
+import app.reliquum.core.text.Message;
 import app.reliquum.counting.CountLineTable.LineRow;
 import app.reliquum.counting.CountTable.Head;
 import app.reliquum.counting.CountTable.SlipRow;
@@ -284,7 +285,7 @@ public class CountLines {
     if (count != 0) {
       Head head = counting(count, command.actor());
       if (head.siteId() != site) {
-        throw Problem.refused("other-site", head.number() + " is counted at another site.");
+        throw Problem.refused("other-site", "{0} is counted at another site.", head.number());
       }
       next = OpenCount.of(site, count);
       next = atTheOnlyBin(next, head, command.actor());
@@ -317,10 +318,11 @@ public class CountLines {
     if (!head.state().counts()) {
       throw Problem.refused(
               "not-counting",
-              head.number()
-                  + (head.state() == CountState.IN_REVIEW
-                      ? " is in review. Whoever reviews it can send some of it back."
-                      : " has ended. Choose another count."))
+              head.state() == CountState.IN_REVIEW
+                  ? Message.of(
+                      "{0} is in review. Whoever reviews it can send some of it back.",
+                      head.number())
+                  : Message.of("{0} has ended. Choose another count.", head.number()))
           .with("count", head.number())
           .with("state", head.state());
     }
@@ -352,7 +354,8 @@ public class CountLines {
     if (slip.personId() != 0 && slip.personId() != command.actor().id()) {
       throw Problem.refused(
           "handed-to-another",
-          "That slip is handed to " + people.name(slip.personId()) + ". Choose another one.");
+          "That slip is handed to {0}. Choose another one.",
+          people.name(slip.personId()));
     }
     long implied =
         places.site(site, command.actor()).binned()
@@ -511,7 +514,7 @@ public class CountLines {
     LineRow line = lineTable.line(lineId).orElseThrow(() -> Problem.missing("line", lineId));
     if (line.personId() != command.actor().id()) {
       throw Problem.refused(
-              "not-yours", "That was counted by " + line.person() + ", who can change it.")
+              "not-yours", "That was counted by {0}, who can change it.", line.person())
           .with("person", line.person());
     }
     SlipRow slip = line.slipId() == 0 ? null : table.slip(line.slipId()).orElse(null);
@@ -625,8 +628,8 @@ public class CountLines {
       throw Problem.refused(
               "slips-open",
               slips == 1
-                  ? "One bin is still being counted. End it first."
-                  : slips + " bins are still being counted. End them first.")
+                  ? Message.of("One bin is still being counted. End it first.")
+                  : Message.of("{0} bins are still being counted. End them first.", slips))
           .with("open", slips);
     }
     results.refresh(head.id());

@@ -1,6 +1,7 @@
 package app.reliquum.counting;
 
 import app.reliquum.api.Actor;
+import app.reliquum.api.Words;
 import app.reliquum.api.printing.PaperKind;
 import app.reliquum.api.printing.PaperSource;
 import app.reliquum.core.quantity.Quantity;
@@ -11,6 +12,7 @@ import app.reliquum.counting.Counting.Question;
 import app.reliquum.counting.Counting.Result;
 import app.reliquum.counting.Counting.Slip;
 import app.reliquum.house.GoodsMarks;
+import app.reliquum.house.House;
 import app.reliquum.house.Paper;
 import app.reliquum.house.Paper.Column;
 import app.reliquum.house.Paper.Kind;
@@ -20,13 +22,10 @@ import java.math.BigDecimal;
 import java.math.RoundingMode;
 import java.time.Instant;
 import java.time.ZoneId;
-import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
-import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import org.springframework.stereotype.Service;
@@ -41,14 +40,12 @@ class CountPapers implements PaperSource {
 
   private static final int MOST_VARIANCES = 2_000;
 
-  private static final DateTimeFormatter MOMENT =
-      DateTimeFormatter.ofPattern("d MMM yyyy HH:mm", Locale.UK);
-
   private final SheetLines sheetLines;
   private final CountRows counts;
   private final ResultRows results;
   private final CountPosting posting;
   private final Places places;
+  private final House house;
   private final PdfPrinter printer;
 
   CountPapers(
@@ -57,7 +54,9 @@ class CountPapers implements PaperSource {
       ResultRows results,
       CountPosting posting,
       Places places,
+      House house,
       PdfPrinter printer) {
+    this.house = house;
     this.sheetLines = sheetLines;
     this.counts = counts;
     this.results = results;
@@ -101,18 +100,23 @@ class CountPapers implements PaperSource {
         });
   }
 
-  private Paper begin(String title, Head head) {
+  private Words words(Head head) {
+    return house.words(places.named(head.siteId()).language());
+  }
+
+  private Paper begin(Words words, String title, Head head) {
     return Paper.of(
-        title, head.number(), new OwnLabel(OwnLabel.Kind.DOCUMENT, head.number()).text());
+        words, title, head.number(), new OwnLabel(OwnLabel.Kind.DOCUMENT, head.number()).text());
   }
 
   private Paper sheets(Head head, boolean withBook) {
+    Words words = words(head);
     List<Slip> slips = counts.slips(head, "and s.state <> 'DONE'", 0, MOST_SLIPS);
     Map<String, String> facts = new LinkedHashMap<>();
     facts.put("Site", places.named(head.siteId()).name());
     facts.put("Slips", Integer.toString(slips.size()));
-    facts.put("Method", method(head));
-    Paper paper = begin("Count sheets", head).facts(facts).words(head.note());
+    facts.put("Method", method(words, head));
+    Paper paper = begin(words, "Count sheets", head).facts(facts).words(head.note());
     List<List<String>> rows = new ArrayList<>();
     for (Slip slip : slips) {
       List<SheetLines.Line> lines = sheetLines.printed(head, SheetLines.About.of(slip));
@@ -122,9 +126,10 @@ class CountPapers implements PaperSource {
                 Integer.toString(slip.slip()),
                 line.place(),
                 line.item() + " " + line.name(),
-                GoodsMarks.of(line.lot(), null, line.serial(), line.unitLoad(), line.condition()),
+                GoodsMarks.of(
+                    words, line.lot(), null, line.serial(), line.unitLoad(), line.condition()),
                 withBook
-                    ? new Quantity(line.quantity()) + " " + line.unit().symbol()
+                    ? words.number(new Quantity(line.quantity())) + " " + line.unit().symbol()
                     : line.unit().symbol(),
                 "",
                 new OwnLabel(OwnLabel.Kind.ITEM, line.item()).text()));
@@ -143,32 +148,33 @@ class CountPapers implements PaperSource {
                 new Column("Bin", Kind.CODE),
                 new Column("Item", Kind.TEXT),
                 new Column("Lot, serial number", Kind.TEXT),
-                new Column(withBook ? "Book" : "Unit", Kind.NUMBER),
+                withBook ? new Column("Book", Kind.NUMBER) : new Column("Unit", Kind.NUMBER),
                 new Column("Counted", Kind.BOX),
                 new Column("", Kind.BARS)),
             rows)
         .words(
             slips.isEmpty()
-                ? "Nothing is left to be counted."
-                : "Write down what else is found, with its bin, on the back.")
+                ? words.say("Nothing is left to be counted.")
+                : words.say("Write down what else is found, with its bin, on the back."))
         .signatures("Counted by, date, time", "Typed in by, date");
   }
 
-  private static String method(Head head) {
+  private static String method(Words words, Head head) {
     return switch (head.method()) {
-      case SPOT -> "Spot count";
-      case SWEEP -> "Sweep count";
-      case STOCK_TAKE -> "Stock take";
+      case SPOT -> words.say("Spot count");
+      case SWEEP -> words.say("Sweep count");
+      case STOCK_TAKE -> words.say("Stock take");
     };
   }
 
   private Paper discrepancies(Head head, Actor actor) {
+    Words words = words(head);
     ZoneId zone = ZoneId.of(places.named(head.siteId()).timeZone());
     Outcome outcome = posting.outcome(head.id(), actor);
     Map<String, String> facts = new LinkedHashMap<>();
     facts.put("Site", places.named(head.siteId()).name());
-    facts.put("Method", method(head));
-    facts.put("State", state(head, zone));
+    facts.put("Method", method(words, head));
+    facts.put("State", state(words, head, zone));
     facts.put("Positions counted", Integer.toString(outcome.counted()));
     List<Result> wrong =
         results.all(
@@ -187,18 +193,16 @@ class CountPapers implements PaperSource {
           List.of(
               one.place(),
               one.item() + " " + one.name() + lot + serial,
-              one.book() + "",
-              one.counted() + "",
-              signed(one.variance().amount()) + " " + one.symbol(),
-              money(one.value()),
-              one.people()
-                  + ", "
-                  + Objects.requireNonNull(one.moment()).atZone(zone).format(MOMENT),
-              decision(one)));
+              words.number(one.book()),
+              words.number(one.counted()),
+              signed(words, one.variance().amount()) + " " + one.symbol(),
+              money(words, one.value()),
+              one.people() + ", " + words.moment(one.moment(), zone),
+              decision(words, one)));
     }
-    facts.put("Net variance", money(net));
-    facts.put("Gross variance", gross.toPlainString());
-    return begin("Variance report", head)
+    facts.put("Net variance", money(words, net));
+    facts.put("Gross variance", words.number(gross));
+    return begin(words, "Variance report", head)
         .facts(facts)
         .words(head.note())
         .table(
@@ -212,35 +216,36 @@ class CountPapers implements PaperSource {
                 new Column("Counted by", Kind.TEXT),
                 new Column("Decided", Kind.TEXT)),
             rows)
-        .words(wrong.isEmpty() ? "No variance in anything that was counted." : "")
+        .words(wrong.isEmpty() ? words.say("No variance in anything that was counted.") : "")
         .signatures("Reviewed by, date", "Approved by, date");
   }
 
-  private static String state(Head head, ZoneId zone) {
+  private static String state(Words words, Head head, ZoneId zone) {
     Instant ended = Times.instant(head.ended());
     return switch (head.state()) {
-      case PREPARED -> "Prepared";
-      case COUNTING -> "Counting";
-      case IN_REVIEW -> "In review";
-      case POSTED -> "Posted " + Objects.requireNonNull(ended).atZone(zone).format(MOMENT);
-      case CANCELLED -> "Cancelled " + Objects.requireNonNull(ended).atZone(zone).format(MOMENT);
+      case PREPARED -> words.say("Prepared");
+      case COUNTING -> words.say("Counting");
+      case IN_REVIEW -> words.say("In review");
+      case POSTED -> words.say("Posted {0}", words.moment(ended, zone));
+      case CANCELLED -> words.say("Cancelled {0}", words.moment(ended, zone));
     };
   }
 
-  private static String decision(Result one) {
+  private static String decision(Words words, Result one) {
     return switch (one.decision()) {
-      case ACCEPT -> one.byRule() ? "accepted by rule" : "accepted";
-      case LEAVE -> "left as it is";
-      case RECOUNT -> "to be counted again";
+      case ACCEPT -> one.byRule() ? words.say("accepted by rule") : words.say("accepted");
+      case LEAVE -> words.say("left as it is");
+      case RECOUNT -> words.say("to be counted again");
       case ZERO, UNDECIDED -> "";
     };
   }
 
-  private static String money(BigDecimal amount) {
-    return (amount.signum() > 0 ? "+" : "") + amount.setScale(2, RoundingMode.HALF_UP);
+  private static String money(Words words, BigDecimal amount) {
+    return (amount.signum() > 0 ? "+" : "")
+        + words.number(amount.setScale(2, RoundingMode.HALF_UP));
   }
 
-  private static String signed(BigDecimal amount) {
-    return (amount.signum() > 0 ? "+" : "") + amount.stripTrailingZeros().toPlainString();
+  private static String signed(Words words, BigDecimal amount) {
+    return (amount.signum() > 0 ? "+" : "") + words.number(amount.stripTrailingZeros());
   }
 }

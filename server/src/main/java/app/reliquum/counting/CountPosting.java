@@ -16,6 +16,7 @@ import app.reliquum.core.counting.CountTolerance;
 import app.reliquum.core.ledger.PositionKey;
 import app.reliquum.core.place.PlaceKind;
 import app.reliquum.core.quantity.Quantity;
+import app.reliquum.core.text.Message;
 import app.reliquum.costing.Costs;
 import app.reliquum.counting.CountTable.Head;
 import app.reliquum.counting.Counting.Outcome;
@@ -306,14 +307,15 @@ class CountPosting {
     Actor actor = command.actor();
     Head head = locked(count, actor);
     if (head.proposedBy() == 0) {
-      throw Problem.refused("not-proposed", "Nobody has proposed to post " + head.number() + ".");
+      throw Problem.refused("not-proposed", "Nobody has proposed to post {0}.", head.number());
     }
     boolean counted = tookPart(actor.id(), count);
     if (head.proposedBy() == actor.id() || counted) {
       throw Problem.forbidden(
               head.proposedBy() == actor.id()
-                  ? "You have proposed it yourself. It needs approval by someone else."
-                  : "You have counted in it yourself. It needs approval by someone else.")
+                  ? Message.of("You have proposed it yourself. It needs approval by someone else.")
+                  : Message.of(
+                      "You have counted in it yourself. It needs approval by someone else."))
           .with("count", head.number());
     }
     return head;
@@ -351,6 +353,7 @@ class CountPosting {
     if (head.state() != CountState.IN_REVIEW) {
       throw Problem.conflict(
               head.state() == CountState.POSTED ? "posted-already" : "not-in-review",
+              "{0}",
               head.number()
                   + switch (head.state()) {
                     case POSTED -> " is posted already.";
@@ -374,13 +377,10 @@ class CountPosting {
     if (now.undecided() > 0 || now.waiting() > 0 || now.uncounted() > 0) {
       throw Problem.refused(
               "undecided",
-              "Not everything is decided: "
-                  + now.undecided()
-                  + " variances, "
-                  + now.waiting()
-                  + " recounts, "
-                  + now.uncounted()
-                  + " slips that nobody counted.")
+              "Not everything is decided: {0} variances, {1} recounts, {2} slips that nobody counted.",
+              now.undecided(),
+              now.waiting(),
+              now.uncounted())
           .with("undecided", now.undecided())
           .with("waiting", now.waiting())
           .with("uncounted", now.uncounted());
@@ -388,19 +388,16 @@ class CountPosting {
     if (!now.few().isEmpty()) {
       throw Problem.refused(
               "goods-left",
-              "Goods have left since, more than the count leaves: "
-                  + String.join("; ", now.few())
-                  + ". Count them again.")
+              "Goods have left since, more than the count leaves: {0}. Count them again.",
+              String.join("; ", now.few()))
           .with("positions", now.few());
     }
     if (now.net().compareTo(seen.net()) != 0 || now.lines() != seen.lines()) {
       throw Problem.conflict(
               "changed-meanwhile",
-              "What posting would do has changed since you looked: now "
-                  + now.lines()
-                  + " lines, "
-                  + now.net().toPlainString()
-                  + ". Look again, then post.")
+              "What posting would do has changed since you looked: now {0} lines, {1}. Look again, then post.",
+              now.lines(),
+              now.net().toPlainString())
           .with("lines", now.lines())
           .with("net", now.net());
     }

@@ -177,10 +177,9 @@ public class CountPreparation {
     if (slips > MOST_SLIPS) {
       throw Problem.refused(
           "too-many-slips",
-          slips
-              + " slips are too many for one count. Create several, of at most "
-              + MOST_SLIPS
-              + ".");
+          "{0} slips are too many for one count. Create several, of at most {1}.",
+          slips,
+          MOST_SLIPS);
     }
     for (int made = 0; made < slips; made += STRETCH) {
       progress.said(made, slips);

@@ -146,7 +146,7 @@ class CountRows {
             && !actor.permissions().contains(Permission.POST);
     if (counts && head.blind() && head.state().open()) {
       throw Problem.forbidden(
-          head.number() + " is counted blind: its figures are shown once it is posted.");
+          "{0} is counted blind: its figures are shown once it is posted.", head.number());
     }
     return head;
   }

@@ -79,14 +79,14 @@ class CountRuleTable extends SettingsTable {
     try {
       return text.isEmpty() ? null : new BigDecimal(text);
     } catch (NumberFormatException unreadable) {
-      throw Problem.invalid("value", name + " is a number with a decimal point, not " + text + ".");
+      throw Problem.invalid("value", "{0} is a number with a decimal point, not {1}.", name, text);
     }
   }
 
   private static BigDecimal needed(Map<String, String> settings, String name) {
     BigDecimal figure = figure(settings, name);
     if (figure == null) {
-      throw Problem.invalid("value", name + " is a number, and can't be empty.");
+      throw Problem.invalid("value", "{0} is a number, and can't be empty.", name);
     }
     return figure;
   }
@@ -95,7 +95,7 @@ class CountRuleTable extends SettingsTable {
     try {
       return needed(settings, name).intValueExact();
     } catch (ArithmeticException fraction) {
-      throw Problem.invalid("value", name + " is a whole number of days.");
+      throw Problem.invalid("value", "{0} is a whole number of days.", name);
     }
   }
 }

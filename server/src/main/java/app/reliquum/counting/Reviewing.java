@@ -11,6 +11,7 @@ import app.reliquum.core.approval.Approval;
 import app.reliquum.core.counting.CountState;
 import app.reliquum.core.counting.CountTolerance;
 import app.reliquum.core.ledger.PositionKey;
+import app.reliquum.core.text.Message;
 import app.reliquum.counting.CountTable.Head;
 import app.reliquum.counting.CountTable.SlipRow;
 import app.reliquum.counting.Counting.Chart;
@@ -111,9 +112,12 @@ class Reviewing implements Reviews {
     if (!head.state().open()) {
       throw Problem.conflict(
               "count-ended",
-              head.number()
-                  + (head.state() == CountState.POSTED ? " is posted already." : " was dropped.")
-                  + " Nothing of it can be changed any more.")
+              head.state() == CountState.POSTED
+                  ? Message.of(
+                      "{0} is posted already. Nothing of it can be changed any more.",
+                      head.number())
+                  : Message.of(
+                      "{0} was dropped. Nothing of it can be changed any more.", head.number()))
           .with("count", head.number())
           .with("state", head.state());
     }
@@ -124,7 +128,9 @@ class Reviewing implements Reviews {
     Head head = open(count, actor);
     if (head.state() != CountState.IN_REVIEW) {
       throw Problem.refused(
-              "not-in-review", head.number() + " is still being counted. Take it to review first.")
+              "not-in-review",
+              "{0} is still being counted. Take it to review first.",
+              head.number())
           .with("state", head.state());
     }
     return head;
@@ -150,7 +156,7 @@ class Reviewing implements Reviews {
   public void requireCounting(Command command, long count) {
     Head head = open(count, command.actor());
     if (!head.state().counts()) {
-      throw Problem.conflict("in-review", head.number() + " is in review already.");
+      throw Problem.conflict("in-review", "{0} is in review already.", head.number());
     }
   }
 
@@ -179,8 +185,7 @@ class Reviewing implements Reviews {
     Head head = open(count, command.actor());
     if (person != 0 && !staff.worksAt(person, head.siteId())) {
       throw Problem.invalid(
-          "person",
-          "Nobody with the number " + person + " works at the site of " + head.number() + ".");
+          "person", "Nobody with the number {0} works at the site of {1}.", person, head.number());
     }
     int handed = table.assign(count, slips, person);
     table.event(count, command.actor().id(), "HANDED", handed + "");

@@ -58,7 +58,8 @@ class SlipOpening {
     if (head.shape() == Shape.BIN && !knowingly) {
       throw Problem.refused(
               "not-on-count",
-              "That bin is not on " + head.number() + ". Count it too, or choose another one.")
+              "That bin is not on {0}. Count it too, or choose another one.",
+              head.number())
           .with("place", place)
           .with("count", head.number());
     }
@@ -102,9 +103,8 @@ class SlipOpening {
     if (handedTo != null) {
       throw Problem.refused(
               "handed-to-another",
-              "That slip is handed to "
-                  + people.name(handedTo.personId())
-                  + ". Choose another one.")
+              "That slip is handed to {0}. Choose another one.",
+              people.name(handedTo.personId()))
           .with("person", people.name(handedTo.personId()));
     }
     if (forSomeoneElse) {
@@ -135,9 +135,8 @@ class SlipOpening {
     if (!mine && !lines.isEmpty()) {
       throw Problem.refused(
               "counted-already",
-              "That is counted already, by "
-                  + String.join(" and ", lines.stream().map(LineRow::person).distinct().toList())
-                  + ". Choose another one.")
+              "That is counted already, by {0}. Choose another one.",
+              String.join(" and ", lines.stream().map(LineRow::person).distinct().toList()))
           .with("slip", done.slipNo());
     }
     for (LineRow line : lines) {

@@ -14,6 +14,7 @@ import app.reliquum.core.ledger.MomentSource;
 import app.reliquum.core.ledger.PositionKey;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.scan.Sscc;
+import app.reliquum.core.text.Message;
 import app.reliquum.counting.CountTable.Head;
 import app.reliquum.counting.CountTable.SlipRow;
 import app.reliquum.counting.Counting.SlipState;
@@ -322,14 +323,15 @@ class TypedSheets {
     SlipRow slip = slip(count, number);
     if (slip.state() == SlipState.DONE) {
       throw Problem.refused(
-          "counted-already",
-          "Slip " + number + " is counted. Withdraw the sheet to type it again.");
+          "counted-already", "Slip {0} is counted. Withdraw the sheet to type it again.", number);
     }
     List<String> onFloor = onFloor(slip);
     if (!onFloor.isEmpty()) {
       throw Problem.refused(
           "counted-on-floor",
-          "Slip " + number + " is being counted by " + String.join(" and ", onFloor) + ".");
+          "Slip {0} is being counted by {1}.",
+          number,
+          String.join(" and ", onFloor));
     }
     Instant at = moment(entry.countedAt());
     long countedBy = entry.countedBy() == null ? command.actor().id() : entry.countedBy();
@@ -369,14 +371,14 @@ class TypedSheets {
     Head head = counting(count, command.actor());
     SlipRow slip = slip(count, number);
     if (typings.of(slip.id()).isEmpty()) {
-      throw Problem.refused("not-typed", "Slip " + number + " was not typed from a sheet.");
+      throw Problem.refused("not-typed", "Slip {0} was not typed from a sheet.", number);
     }
     boolean recounted =
         table.slipsAt(count, slip.placeId()).stream()
             .anyMatch(other -> other.round() > slip.round() && other.covers(slip));
     if (recounted) {
       throw Problem.refused(
-          "recounted", "Slip " + number + " is counted again already. Type that sheet instead.");
+          "recounted", "Slip {0} is counted again already. Type that sheet instead.", number);
     }
     if (slip.state() == SlipState.DONE) {
       countLines.forget(head, slip);
@@ -396,7 +398,7 @@ class TypedSheets {
     Head head = table.lock(count).orElseThrow();
     if (!head.state().counts()) {
       throw Problem.refused(
-              "not-counting", head.number() + " is no longer counted. Choose another count.")
+              "not-counting", "{0} is no longer counted. Choose another count.", head.number())
           .with("state", head.state());
     }
     return head;
@@ -425,7 +427,8 @@ class TypedSheets {
         || table.countedWhatIsChecked(head, slip.placeId(), person)) {
       throw Problem.invalid(
           "countedBy",
-          people.name(person) + " has counted that before: someone else counts it again.");
+          "{0} has counted that before: someone else counts it again.",
+          people.name(person));
     }
   }
 
@@ -466,7 +469,7 @@ class TypedSheets {
               .collect(Collectors.joining("; "));
       if (!left.isEmpty()) {
         throw Problem.invalid(
-            "figures", "Nothing is typed for " + left + ". Expected a figure, 0 if none is there.");
+            "figures", "Nothing is typed for {0}. Expected a figure, 0 if none is there.", left);
       }
     }
     for (int i = 0; i < entry.found().size(); i++) {
@@ -491,7 +494,7 @@ class TypedSheets {
   private static void check(SheetLines.Line line, Quantity counted, Catalog.Measured item) {
     notNegative("figures", counted);
     if (line.serialId() != 0 && counted.compareTo(Quantity.ONE) > 0) {
-      throw Problem.invalid("figures", line.serial() + " is one piece: expected 0 or 1.");
+      throw Problem.invalid("figures", "{0} is one piece: expected 0 or 1.", line.serial());
     }
     if (!counted.isZero()) {
       item.measure().check(counted);
@@ -522,7 +525,7 @@ class TypedSheets {
             .orElseThrow(
                 () ->
                     Problem.invalid(
-                        field + "item", "'" + said.item() + "' not found. Expected a code."));
+                        field + "item", "'{0}' not found. Expected a code.", said.item()));
     String lot = said.lot() == null ? "" : said.lot().strip();
     String serial = said.serial() == null ? "" : said.serial().strip();
     Quantity quantity = said.quantity();
@@ -531,11 +534,11 @@ class TypedSheets {
       item.measure().check(quantity);
     }
     if (item.tracking().needsLot() && lot.isEmpty() && serial.isEmpty()) {
-      throw Problem.invalid(field + "lot", item.name() + " is kept by lot: name the lot.");
+      throw Problem.invalid(field + "lot", "{0} is kept by lot: name the lot.", item.name());
     }
     if (item.tracking().needsSerial() && serial.isEmpty()) {
       throw Problem.invalid(
-          field + "serial", "Each " + item.name() + " has a serial number: name it.");
+          field + "serial", "Each {0} has a serial number: name it.", item.name());
     }
     if (!serial.isEmpty() && quantity.compareTo(Quantity.ONE) > 0) {
       throw Problem.invalid(field + "quantity", "A piece with a serial number is one.");
@@ -559,7 +562,7 @@ class TypedSheets {
       return loads.obtain(new Sscc(said.length() == SSCC_ON_LABEL ? said.substring(2) : said));
     } catch (IllegalArgumentException fault) {
       throw Problem.invalid(
-          field + "load", "'" + said + "' is no number of a unit load. " + fault.getMessage());
+          field + "load", "'{0}' is no number of a unit load. {1}", said, Message.of(fault));
     }
   }
 
@@ -578,7 +581,7 @@ class TypedSheets {
         .orElseThrow(
             () ->
                 Problem.invalid(
-                    field + "bin", "There is no bin '" + said + "' at the site. Expected one."));
+                    field + "bin", "There is no bin '{0}' at the site. Expected one.", said));
   }
 
   /** Keeps the figures as lines of the one who counted, and hands the slip in. */

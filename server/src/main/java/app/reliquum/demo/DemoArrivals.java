@@ -148,7 +148,8 @@ class DemoArrivals {
             true,
             null,
             null,
-            code.equals(FOOD) ? "VAT5" : "VAT20"));
+            code.equals(FOOD) ? "VAT5" : "VAT20",
+            null));
   }
 
   private void tax(String code, String name, String rate) {
@@ -240,6 +241,7 @@ class DemoArrivals {
             null,
             OutboundFlow.PICK_PACK_HAND_OVER,
             site.code().equals("KQ"),
+            null,
             null,
             null,
             null,

@@ -145,7 +145,8 @@ class DemoOutbound {
   private long customer(String code, String name, String town, int life, boolean oneLot) {
     return customers
         .add(
-            new Customers.Entry(null, code, name, "", "Harbour Road", town, "", life, oneLot, true))
+            new Customers.Entry(
+                null, code, name, "", "Harbour Road", town, "", life, oneLot, true, null))
         .id();
   }
 

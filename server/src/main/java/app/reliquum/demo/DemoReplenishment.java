@@ -88,6 +88,7 @@ class DemoReplenishment {
             card.active(),
             days,
             until,
+            null,
             null));
   }
 

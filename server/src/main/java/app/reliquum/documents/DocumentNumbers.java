@@ -44,11 +44,10 @@ public class DocumentNumbers {
                 () ->
                     Problem.invalid(
                         "number",
-                        "A number has 1 to "
-                            + DocumentNumber.LONGEST
-                            + " letters, digits, hyphens or dots, so that it fits a label."));
+                        "A number has 1 to {0} letters, digits, hyphens or dots, so that it fits a label.",
+                        DocumentNumber.LONGEST));
     if (!insert(kind, number)) {
-      throw Problem.conflict("not-unique", "There is a document " + number + " already.")
+      throw Problem.conflict("not-unique", "There is a document {0} already.", number)
           .with("field", "number")
           .with("kind", kind(number).orElse(kind));
     }

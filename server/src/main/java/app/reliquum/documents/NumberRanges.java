@@ -128,13 +128,13 @@ public class NumberRanges {
   public Range change(Entry entry) {
     String usual = entry.usual();
     if (!USUAL.containsKey(usual)) {
-      throw Problem.invalid("usual", "Expected one of " + String.join(", ", USUAL.keySet()) + ".");
+      throw Problem.invalid("usual", "Expected one of {0}.", String.join(", ", USUAL.keySet()));
     }
     jdbc.sql("select usual from number_range for update").query(String.class).list();
     for (Range range : all()) {
       if (!range.usual().equals(usual) && range.prefix().equals(entry.prefix())) {
         throw Problem.conflict(
-                "not-unique", "Numbers of the kind " + range.documents() + " begin like that.")
+                "not-unique", "Numbers of the kind {0} begin like that.", range.documents())
             .with("field", "prefix");
       }
     }
@@ -149,8 +149,9 @@ public class NumberRanges {
     if (entry.next() < now.next() && isCounted(entry.prefix())) {
       throw Problem.invalid(
           "next",
-          "The number of %s goes on from %d: lower ones were given out."
-              .formatted(entry.prefix(), now.next()));
+          "The number of {0} goes on from {1}: lower ones were given out.",
+          entry.prefix(),
+          now.next());
     }
     jdbc.sql(
             "insert into document_counter (prefix, last) values (?, ?)"

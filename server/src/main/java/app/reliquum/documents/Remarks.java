@@ -9,6 +9,7 @@ import app.reliquum.api.Staff;
 import app.reliquum.api.Utc;
 import app.reliquum.core.document.Mentions;
 import app.reliquum.core.notice.NoticeKind;
+import app.reliquum.core.text.Message;
 import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
@@ -172,7 +173,7 @@ class Remarks {
             .orElseThrow(() -> Problem.missing("document", document));
     Set<Long> sites = sites(number);
     if (!actor.everywhere() && sites.stream().noneMatch(actor.siteNumbers()::contains)) {
-      throw Problem.forbidden("You do not work where " + number + " belongs.");
+      throw Problem.forbidden("You do not work where {0} belongs.", number);
     }
     return number;
   }
@@ -197,10 +198,10 @@ class Remarks {
           staff
               .coded(code)
               .orElseThrow(
-                  () -> Problem.invalid("text", "No active person has the code @" + code + "."));
+                  () -> Problem.invalid("text", "No active person has the code @{0}.", code));
       if (!sites.isEmpty() && sites.stream().noneMatch(site -> staff.worksAt(person, site))) {
         throw Problem.invalid(
-            "text", "@" + code + " does not work where " + number + " belongs and can't see it.");
+            "text", "@{0} does not work where {1} belongs and can't see it.", code, number);
       }
       named.add(person);
     }
@@ -242,14 +243,14 @@ class Remarks {
   /** Takes something back that was said; that something was said there stays. */
   @Transactional
   public All remove(long comment, Actor actor) {
-    String number = removable("document_comment", comment, "comment", actor);
+    String number = removable("document_comment", comment, Message.of("comment"), actor);
     jdbc.sql("update document_comment set removed = ?, removed_by = ? where id = ?")
         .params(Utc.of(clock.instant()), actor.id(), comment)
         .update();
     return all(number, actor);
   }
 
-  private String removable(String table, long id, String what, Actor actor) {
+  private String removable(String table, long id, Message what, Actor actor) {
     record Found(String number, long person) {}
     Found found =
         jdbc.sql(
@@ -288,7 +289,7 @@ class Remarks {
             .query(Integer.class)
             .single();
     if (there >= MOST_FILES) {
-      throw Problem.refused("too-many", number + " has " + MOST_FILES + " files already.");
+      throw Problem.refused("too-many", "{0} has {1} files already.", number, MOST_FILES);
     }
     jdbc.sql(
             "insert into document_file (number, at, person_id, name, media_type, size, content)"
@@ -332,7 +333,7 @@ class Remarks {
   /** Takes a file off a document. */
   @Transactional
   public All detach(long id, Actor actor) {
-    String number = removable("document_file", id, "file", actor);
+    String number = removable("document_file", id, Message.of("file"), actor);
     jdbc.sql("update document_file set removed = ?, removed_by = ? where id = ?")
         .params(Utc.of(clock.instant()), actor.id(), id)
         .update();

@@ -242,7 +242,7 @@ class Adjustments implements FloorVerb {
         Kind chosen = kinds.kind(kind);
         checkWay(chosen, way);
         if (!chosen.onFloor() || !chosen.isOffered(actor(), said().site())) {
-          throw Problem.refused("not-offered", chosen.name() + " is not offered here.");
+          throw Problem.refused("not-offered", "{0} is not offered here.", chosen.name());
         }
       }
       // Lines that were left behind elsewhere are not thrown away by looking in here.
@@ -251,7 +251,8 @@ class Adjustments implements FloorVerb {
               site -> {
                 throw Problem.refused(
                     "basket-elsewhere",
-                    "Your basket still waits at " + site + ". Post it there, or empty it.");
+                    "Your basket still waits at {0}. Post it there, or empty it.",
+                    site);
               });
       keep(new Basket(said().site(), kind, way, List.of()));
       keep(said().with(dialogue().standing(said().evidence())));
@@ -283,7 +284,7 @@ class Adjustments implements FloorVerb {
           facts().measure(change.item()).check(quantity);
         }
       } catch (QuantityException fault) {
-        throw Problem.invalid("quantity", fault.getMessage());
+        throw Problem.invalid("quantity", fault);
       }
       return change.with(quantity);
     }
@@ -331,7 +332,7 @@ class Adjustments implements FloorVerb {
 
   private static void checkWay(Kind kind, Way way) {
     if (!kind.active() || !kind.direction().allows(way)) {
-      throw Problem.refused("wrong-way", kind.name() + " does not go that way.");
+      throw Problem.refused("wrong-way", "{0} does not go that way.", kind.name());
     }
   }
 

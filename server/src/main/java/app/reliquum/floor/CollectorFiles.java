@@ -224,11 +224,11 @@ class CollectorFiles {
     app.reliquum.core.scan.Scan read = codes.read(barcode);
     List<Meaning> items = read.meanings().stream().filter(meaning -> meaning.item() != 0).toList();
     if (items.isEmpty()) {
-      throw Problem.invalid("barcode", "'" + barcode + "' not found. Expected a code of an item.");
+      throw Problem.invalid("barcode", "'{0}' not found. Expected a code of an item.", barcode);
     }
     if (items.stream().map(Meaning::item).distinct().count() > 1) {
       throw Problem.invalid(
-          "barcode", "'" + barcode + "' stands for several items. Write the item's own code.");
+          "barcode", "'{0}' stands for several items. Write the item's own code.", barcode);
     }
     return items.get(0);
   }
@@ -249,7 +249,7 @@ class CollectorFiles {
             .map(Places.LedgerPlace::id)
             .toList();
     if (here.isEmpty()) {
-      throw Problem.invalid("bin", "There is no bin '" + text + "' at the site.");
+      throw Problem.invalid("bin", "There is no bin '{0}' at the site.", text);
     }
     return here.get(0);
   }
@@ -260,7 +260,7 @@ class CollectorFiles {
     }
     Quantity quantity = Quantity.of(text);
     if (quantity.isNegative()) {
-      throw Problem.invalid("quantity", "A shelf can't hold less than nothing: " + text + ".");
+      throw Problem.invalid("quantity", "A shelf can't hold less than nothing: {0}.", text);
     }
     return quantity;
   }
@@ -276,8 +276,7 @@ class CollectorFiles {
           ? OffsetDateTime.parse(iso).toInstant()
           : LocalDateTime.parse(iso).atZone(zone).toInstant();
     } catch (DateTimeException fault) {
-      throw Problem.invalid(
-          "time", "'" + text + "' is no time. Expected one like 2026-03-02T10:30.");
+      throw Problem.invalid("time", "'{0}' is no time. Expected one like 2026-03-02T10:30.", text);
     }
   }
 }

@@ -136,7 +136,7 @@ class Picks implements FloorVerb {
         OutboundOrders.Named named =
             orders.named(order).orElseThrow(() -> Problem.missing("order", order));
         if (named.site() != said().site()) {
-          throw Problem.refused("other-site", named.number() + " does not leave from here.");
+          throw Problem.refused("other-site", "{0} does not leave from here.", named.number());
         }
       }
     }

@@ -102,10 +102,12 @@ class Receipts implements FloorVerb {
         InboundOrders.Expected expected =
             house.orders().expected(order).orElseThrow(() -> Problem.missing("order", order));
         if (expected.site() != said().site()) {
-          throw Problem.refused("other-site", expected.number() + " is expected at another site.");
+          throw Problem.refused(
+              "other-site", "{0} is expected at another site.", expected.number());
         }
         if (expected.state() == Arrival.State.CLOSED) {
-          throw Problem.refused("closed", expected.number() + " is closed. Choose another order.");
+          throw Problem.refused(
+              "closed", "{0} is closed. Choose another order.", expected.number());
         }
       }
       boolean other = said().about() != 0 && said().about() != order;

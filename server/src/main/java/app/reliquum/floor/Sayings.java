@@ -46,7 +46,7 @@ class Sayings {
     try {
       return read(saying);
     } catch (NullPointerException incomplete) {
-      throw Problem.invalid("kind", "A saying of kind " + saying.kind() + " is not complete.");
+      throw Problem.invalid("kind", "A saying of kind {0} is not complete.", saying.kind());
     }
   }
 

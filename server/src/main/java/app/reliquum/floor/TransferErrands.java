@@ -70,19 +70,17 @@ class TransferErrands {
     if (siteOf(verb, of) != site) {
       throw Problem.refused(
           "other-site",
-          of.number()
-              + " goes from "
-              + of.from()
-              + " to "
-              + of.to()
-              + ". Change the site you work at, or choose another one.");
+          "{0} goes from {1} to {2}. Change the site you work at, or choose another one.",
+          of.number(),
+          of.from(),
+          of.to());
     }
     if (of.state() == Transfer.State.CLOSED) {
-      throw Problem.refused("closed", of.number() + " is closed.");
+      throw Problem.refused("closed", "{0} is closed.", of.number());
     }
     if (verb == Verb.SEND && of.state() == Transfer.State.PLANNED && of.planned()) {
       throw Problem.refused(
-          "not-ready", of.number() + " is not ready to send yet. Ask whoever planned it.");
+          "not-ready", "{0} is not ready to send yet. Ask whoever planned it.", of.number());
     }
   }
 

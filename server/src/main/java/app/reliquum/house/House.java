@@ -3,6 +3,8 @@ package app.reliquum.house;
 import app.reliquum.api.Picture;
 import app.reliquum.api.Problem;
 import app.reliquum.api.RowLog;
+import app.reliquum.api.Words;
+import app.reliquum.core.text.Language;
 import jakarta.validation.constraints.Max;
 import jakarta.validation.constraints.Min;
 import jakarta.validation.constraints.NotBlank;
@@ -17,6 +19,7 @@ import java.util.Currency;
 import java.util.IllformedLocaleException;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
@@ -134,7 +137,7 @@ public class House {
     } catch (IllegalArgumentException unknown) {
       // said below
     }
-    throw Problem.invalid("currency", code + " is no currency of ISO 4217, such as EUR.");
+    throw Problem.invalid("currency", "{0} is no currency of ISO 4217, such as EUR.", code);
   }
 
   private static void checkLanguage(@Nullable String tag) {
@@ -149,12 +152,12 @@ public class House {
     } catch (IllformedLocaleException unknown) {
       // said below
     }
-    throw Problem.invalid("language", tag + " is no language of BCP 47, such as en-GB.");
+    throw Problem.invalid("language", "{0} is no language of BCP 47, such as en-GB.", tag);
   }
 
   private static void checkZone(@Nullable String zone) {
     if (zone != null && !zone.isEmpty() && !ZoneId.getAvailableZoneIds().contains(zone)) {
-      throw Problem.invalid("timeZone", zone + " is no time zone, such as Europe/London.");
+      throw Problem.invalid("timeZone", "{0} is no time zone, such as Europe/London.", zone);
     }
   }
 
@@ -221,5 +224,20 @@ public class House {
         .param(logo == null ? null : logo.mediaType())
         .update();
     return card();
+  }
+
+  /**
+   * The words for whoever something is for.
+   *
+   * @param chosen the language that is known of them, of the first one of whom one is known; empty
+   *     for none, then it is that of the house
+   */
+  public Words words(String... chosen) {
+    return new Words(
+        Stream.of(chosen)
+            .filter(one -> !one.isEmpty())
+            .findFirst()
+            .map(Language::of)
+            .orElseGet(() -> Language.of(Locale.forLanguageTag(card().language()).getLanguage())));
   }
 }

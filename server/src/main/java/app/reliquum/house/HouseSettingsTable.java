@@ -76,7 +76,7 @@ class HouseSettingsTable extends SettingsTable {
       case "yes" -> true;
       case "no" -> false;
       default ->
-          throw Problem.invalid("value", SCRAP_IS_DEMAND + " is yes or no, not " + text + ".");
+          throw Problem.invalid("value", "{0} is yes or no, not {1}.", SCRAP_IS_DEMAND, text);
     };
   }
 
@@ -85,7 +85,7 @@ class HouseSettingsTable extends SettingsTable {
       return Integer.parseInt(text);
     } catch (NumberFormatException noNumber) {
       throw Problem.invalid(
-          "value", SCRAP_WORTH + " is a whole number from 0 to 100, not '" + text + "'.");
+          "value", "{0} is a whole number from 0 to 100, not '{1}'.", SCRAP_WORTH, text);
     }
   }
 
@@ -93,7 +93,7 @@ class HouseSettingsTable extends SettingsTable {
     try {
       return DayOfWeek.valueOf(text.toUpperCase(Locale.ROOT));
     } catch (IllegalArgumentException unknown) {
-      throw Problem.invalid("value", FIRST_DAY + " is a day such as monday, not '" + text + "'.");
+      throw Problem.invalid("value", "{0} is a day such as monday, not '{1}'.", FIRST_DAY, text);
     }
   }
 }

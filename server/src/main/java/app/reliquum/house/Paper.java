@@ -1,9 +1,11 @@
 package app.reliquum.house;
 
+import app.reliquum.api.Words;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.Stream;
 
 /**
  * A document that is to be printed, part by part.
@@ -12,27 +14,31 @@ import java.util.Map;
  */
 public final class Paper {
 
+  final Words words;
   final String title;
   final String number;
   final String barcode;
   final List<Part> parts = new ArrayList<>();
   boolean forReviewers;
 
-  private Paper(String title, String number, String barcode) {
-    this.title = title;
+  private Paper(Words words, String title, String number, String barcode) {
+    this.words = words;
+    this.title = words.say(title);
     this.number = number;
     this.barcode = barcode;
   }
 
   /**
-   * Begins a document.
+   * Begins a document. What is part of its form is said in the language of its words: title,
+   * headings, labels of facts and boxes, who signs. The values are given as they are to be read.
    *
+   * @param words of whom it is for
    * @param title what it is
    * @param number its number
    * @param barcode what its barcode says
    */
-  public static Paper of(String title, String number, String barcode) {
-    return new Paper(title, number, barcode);
+  public static Paper of(Words words, String title, String number, String barcode) {
+    return new Paper(words, title, number, barcode);
   }
 
   /** Only for those who may post: it says what others must not know yet. */
@@ -59,7 +65,7 @@ public final class Paper {
   record Table(List<Column> columns, List<List<String>> rows) implements Part {}
 
   /** Words by themselves. */
-  record Words(String text) implements Part {}
+  record Prose(String text) implements Part {}
 
   /** Boxes to be signed. */
   record Signatures(List<String> who) implements Part {}
@@ -81,29 +87,40 @@ public final class Paper {
   public record Column(String title, Kind kind) {}
 
   public Paper boxes(Map<String, List<String>> boxes) {
-    parts.add(new Boxes(new LinkedHashMap<>(boxes)));
+    parts.add(new Boxes(labelled(boxes)));
     return this;
   }
 
   public Paper facts(Map<String, String> facts) {
-    parts.add(new Facts(new LinkedHashMap<>(facts)));
+    parts.add(new Facts(labelled(facts)));
     return this;
   }
 
+  private <V> Map<String, V> labelled(Map<String, V> values) {
+    Map<String, V> labelled = new LinkedHashMap<>();
+    values.forEach((label, value) -> labelled.put(words.say(label), value));
+    return labelled;
+  }
+
   public Paper table(List<Column> columns, List<List<String>> rows) {
-    parts.add(new Table(List.copyOf(columns), List.copyOf(rows)));
+    parts.add(
+        new Table(
+            columns.stream()
+                .map(column -> new Column(words.say(column.title()), column.kind()))
+                .toList(),
+            List.copyOf(rows)));
     return this;
   }
 
   public Paper words(String text) {
     if (!text.isBlank()) {
-      parts.add(new Words(text));
+      parts.add(new Prose(text));
     }
     return this;
   }
 
   public Paper signatures(String... who) {
-    parts.add(new Signatures(List.of(who)));
+    parts.add(new Signatures(Stream.of(who).map(one -> words.say(one)).toList()));
     return this;
   }
 }

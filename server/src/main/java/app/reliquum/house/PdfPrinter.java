@@ -161,7 +161,7 @@ public class PdfPrinter {
       html.append("</tr></table>");
     } else if (part instanceof Paper.Table of) {
       table(html, of);
-    } else if (part instanceof Paper.Words of) {
+    } else if (part instanceof Paper.Prose of) {
       html.append("<div class='words'>").append(text(of.text())).append("</div>");
     } else if (part instanceof Paper.Signatures of) {
       html.append("<table class='signs'><tr>");

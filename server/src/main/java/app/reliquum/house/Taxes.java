@@ -93,17 +93,15 @@ public class Taxes {
             () ->
                 Problem.invalid(
                     field,
-                    "There is no tax "
-                        + wanted
-                        + ". Expected one of "
-                        + all().stream().filter(Card::active).map(Card::code).toList()
-                        + "."));
+                    "There is no tax {0}. Expected one of {1}.",
+                    wanted,
+                    all().stream().filter(Card::active).map(Card::code).toList()));
   }
 
   @Transactional
   public Card add(Entry entry) {
     if (store.findByCode(entry.code()).isPresent()) {
-      throw Problem.conflict("not-unique", "There is a tax " + entry.code() + " already.")
+      throw Problem.conflict("not-unique", "There is a tax {0} already.", entry.code())
           .with("field", "code");
     }
     return described(new Tax(entry.code()), entry);
@@ -123,7 +121,7 @@ public class Taxes {
       tax.describe(
           new TaxRate(entry.name().strip(), entry.category(), entry.rate()), entry.active());
     } catch (IllegalArgumentException fault) {
-      throw Problem.invalid("rate", fault.getMessage());
+      throw Problem.invalid("rate", fault);
     }
     return store.saveAndFlush(tax).card();
   }

@@ -191,7 +191,7 @@ class ChangeLog {
     TableForm form =
         tables
             .named(table)
-            .orElseThrow(() -> Problem.invalid("table", "There is no table " + table + "."))
+            .orElseThrow(() -> Problem.invalid("table", "There is no table {0}.", table))
             .form();
     requireTheirs(table, actor);
     List<String> theirs = theirs(actor);
@@ -317,7 +317,7 @@ class ChangeLog {
 
   private void requireTheirs(String table, Actor actor) {
     if (!theirs(actor).contains(table)) {
-      throw Problem.forbidden("You may not see who changed what of the " + table + ".");
+      throw Problem.forbidden("You may not see who changed what of the {0}.", table);
     }
   }
 

@@ -3,6 +3,7 @@ package app.reliquum.importing;
 import app.reliquum.api.Actor;
 import app.reliquum.api.Backup;
 import app.reliquum.api.Problem;
+import app.reliquum.core.text.Message;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -89,7 +90,7 @@ class HouseEmptying {
   Emptied empty(String confirmation, Actor actor) {
     String name = jdbc.queryForObject("select name from house", String.class);
     if (!confirmation.strip().equals(name)) {
-      throw Problem.invalid("confirmation", "Expected the name of the house: " + name + ".");
+      throw Problem.invalid("confirmation", "Expected the name of the house: {0}.", name);
     }
     List<Long> closings = jdbc.queryForList("select id from closing limit 1", Long.class);
     if (!closings.isEmpty()) {
@@ -108,7 +109,7 @@ class HouseEmptying {
       kept = before.backUp();
     } catch (IllegalStateException failed) {
       LOG.error("The backup before emptying failed", failed);
-      throw Problem.refused("no-backup", failed.getMessage() + " Nothing was emptied.");
+      throw Problem.refused("no-backup", "{0} Nothing was emptied.", Message.of(failed));
     }
     transaction.executeWithoutResult(status -> empty());
     LOG.warn("The house was emptied by {}. {}", actor.code(), kept);

@@ -110,7 +110,7 @@ class HouseTables {
                     .orElseThrow(
                         () ->
                             Problem.invalid(
-                                "tables", "There is no table " + name + ". There are " + forms())))
+                                "tables", "There is no table {0}. There are {1}", name, forms())))
         .peek(table -> require(table, actor))
         .toList();
   }
@@ -118,7 +118,7 @@ class HouseTables {
   /** Lets only those pass who may bring a table in and take it out. */
   static void require(HouseTable table, Actor actor) {
     if (!actor.may(table.permission())) {
-      throw Problem.forbidden("You may not import or export the table " + table.form() + ".");
+      throw Problem.forbidden("You may not import or export the table {0}.", table.form());
     }
   }
 }

@@ -307,7 +307,8 @@ class ImportWork {
       if (rows.putIfAbsent(form.name(), read.rows()) != null) {
         throw Problem.refused(
             "table-twice",
-            "Two sheets of the file are the table " + form + ". Say which of them it is.");
+            "Two sheets of the file are the table {0}. Say which of them it is.",
+            form);
       }
     }
     return rows;

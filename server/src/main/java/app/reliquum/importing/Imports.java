@@ -10,6 +10,7 @@ import app.reliquum.api.sheets.SheetFile;
 import app.reliquum.core.table.RowChange;
 import app.reliquum.core.table.TableForm;
 import app.reliquum.core.table.WrittenStyle;
+import app.reliquum.core.text.Message;
 import com.github.kagkarlsson.scheduler.SchedulerClient;
 import com.github.kagkarlsson.scheduler.task.FailureHandler;
 import com.github.kagkarlsson.scheduler.task.TaskDescriptor;
@@ -169,7 +170,7 @@ class Imports {
   @Transactional
   ImportViews.Card read(long id, ImportViews.ReadingEntry entry, Actor actor) {
     requireTheirs(id, actor);
-    require(id, "tried again", ImportState.CHECKED, ImportState.CANCELLED);
+    require(id, Message.of("tried again"), ImportState.CHECKED, ImportState.CANCELLED);
     store.read(id, entry.numbers(), entry.days());
     List<ImportViews.Sheet> sheets = store.sheets(id);
     for (ImportViews.SheetEntry one : entry.sheets()) {
@@ -195,21 +196,20 @@ class Imports {
         tables
             .named(table)
             .map(HouseTable::form)
-            .orElseThrow(() -> Problem.invalid("table", "There is no table " + table + "."));
+            .orElseThrow(() -> Problem.invalid("table", "There is no table {0}.", table));
     List<String> headings = sheet.headings().stream().map(ImportViews.Heading::heading).toList();
     Map<String, String> told = new HashMap<>();
     Set<String> taken = new HashSet<>();
     for (ImportViews.HeadingEntry one : entry.headings()) {
       if (!headings.contains(one.heading())) {
-        throw Problem.invalid("headings", "The sheet has no heading '" + one.heading() + "'.");
+        throw Problem.invalid("headings", "The sheet has no heading '{0}'.", one.heading());
       }
       if (!one.column().isEmpty() && !form.has(one.column())) {
         throw Problem.invalid(
-            "headings", "The table " + table + " has no column '" + one.column() + "'.");
+            "headings", "The table {0} has no column '{1}'.", table, one.column());
       }
       if (!one.column().isEmpty() && !taken.add(one.column())) {
-        throw Problem.invalid(
-            "headings", "Two headings mean '" + one.column() + "'. Expected one.");
+        throw Problem.invalid("headings", "Two headings mean '{0}'. Expected one.", one.column());
       }
       told.put(one.heading(), one.column());
     }
@@ -220,7 +220,7 @@ class Imports {
   @Transactional
   ImportViews.Card leaveOut(long id, Actor actor) {
     requireTheirs(id, actor);
-    require(id, "tried without some rows", ImportState.CHECKED);
+    require(id, Message.of("tried without some rows"), ImportState.CHECKED);
     ImportViews.Row row = store.find(id).row();
     if (row.many() == null || row.faults() == 0) {
       throw Problem.refused("state", "Only faulty rows of a change of many can be left out.");
@@ -235,7 +235,7 @@ class Imports {
   @Transactional
   ImportViews.Card write(long id, Actor actor) {
     requireTheirs(id, actor);
-    require(id, "imported", ImportState.CHECKED);
+    require(id, Message.of("imported"), ImportState.CHECKED);
     if (!card(id).ready()) {
       throw Problem.refused(
           "not-ready", "There are faults or questions, or nothing is new in the file.");
@@ -249,7 +249,7 @@ class Imports {
   @Transactional
   ImportViews.Card undo(long id, Actor actor) {
     requireTheirs(id, actor);
-    require(id, "undone", ImportState.IMPORTED);
+    require(id, Message.of("undone"), ImportState.IMPORTED);
     store.begin(id, ImportState.UNDOING);
     start(id);
     return card(id);
@@ -260,7 +260,12 @@ class Imports {
   ImportViews.Card cancel(long id, Actor actor) {
     requireTheirs(id, actor);
     ImportState state =
-        require(id, "cancelled", ImportState.CHECKING, ImportState.CHECKED, ImportState.IMPORTING);
+        require(
+            id,
+            Message.of("cancelled"),
+            ImportState.CHECKING,
+            ImportState.CHECKED,
+            ImportState.IMPORTING);
     if (state == ImportState.CHECKED) {
       store.end(id, ImportState.CANCELLED, null);
     } else {
@@ -269,10 +274,11 @@ class Imports {
     return card(id);
   }
 
-  private ImportState require(long id, String done, ImportState... expected) {
+  private ImportState require(long id, Message done, ImportState... expected) {
     ImportState state = store.lock(id);
     if (!List.of(expected).contains(state)) {
-      throw Problem.refused("state", "The import is %s, so it can't be %s.".formatted(state, done))
+      throw Problem.refused(
+              "state", "The import has gone on since: it can't be {0} now. Reload its page.", done)
           .with("state", state);
     }
     return state;

@@ -62,8 +62,7 @@ class ManyRows {
     HouseTable table =
         tables
             .named(entry.table())
-            .orElseThrow(
-                () -> Problem.invalid("table", "There is no table " + entry.table() + "."));
+            .orElseThrow(() -> Problem.invalid("table", "There is no table {0}.", entry.table()));
     HouseTables.require(table, actor);
     if (entry.values().isEmpty()) {
       throw Problem.invalid("values", "Say what all rows shall have.");
@@ -83,13 +82,13 @@ class ManyRows {
             .toList();
     if (!missing.isEmpty()) {
       throw Problem.invalid(
-          "columns", "Which row is meant is said by " + String.join(" and ", missing) + " too.");
+          "columns", "Which row is meant is said by {0} too.", String.join(" and ", missing));
     }
     Set<List<Object>> lines = new LinkedHashSet<>();
     for (List<String> row : entry.rows()) {
       if (row.size() != entry.columns().size()) {
         throw Problem.invalid(
-            "rows", "Each row says " + String.join(" and ", entry.columns()) + ", and no more.");
+            "rows", "Each row says {0}, and no more.", String.join(" and ", entry.columns()));
       }
       List<Object> line = new ArrayList<>(row);
       line.addAll(entry.values().values());
@@ -125,7 +124,7 @@ class ManyRows {
 
   private static void checkColumn(TableForm form, String column) {
     if (!form.has(column)) {
-      throw Problem.invalid("values", "The table " + form + " has no column '" + column + "'.");
+      throw Problem.invalid("values", "The table {0} has no column '{1}'.", form, column);
     }
   }
 }

@@ -7,6 +7,7 @@ import app.reliquum.api.sheets.TableWriting;
 import app.reliquum.core.table.RowChange;
 import app.reliquum.core.table.TableFault;
 import app.reliquum.core.table.TableRow;
+import app.reliquum.core.text.Message;
 import jakarta.persistence.EntityManager;
 import java.util.ArrayList;
 import java.util.Collections;
@@ -113,7 +114,7 @@ class Undoing {
     if (change.change().kind() == ChangeLog.Kind.REMOVED) {
       TableRow gone = change.change().before().orElseThrow();
       if (!RowComparison.there(table, Set.of(gone.key())).isEmpty()) {
-        throw builtOn(gone, "is there again");
+        throw builtOn(gone, Message.of("is there again"));
       }
       table.write(List.of(RowChange.ofNew(gone)), writing);
     } else {
@@ -122,7 +123,7 @@ class Undoing {
       undo(table, List.of(new RowChange(change.change().before(), after)), staying, writing);
       if (staying.rows > 0) {
         // Nothing is reversed here: what the ledger names was not posted by this change.
-        throw builtOn(after, "is in use");
+        throw builtOn(after, Message.of("is in use"));
       }
     }
     checkDone(writing);
@@ -134,9 +135,10 @@ class Undoing {
       throw Problem.refused(
           "built-on",
           first.row() == 0
-              ? "It can't be undone: " + first.expected()
-              : "Row %d of %s can't be undone: %s"
-                  .formatted(first.row(), first.table(), first.expected()));
+              ? Message.of("It can't be undone: {0}", first.expected())
+              : Message.of(
+                  "Row {0} of {1} can't be undone: {2}",
+                  first.row(), first.table(), first.expected()));
     }
   }
 
@@ -153,7 +155,7 @@ class Undoing {
       TableRow after = change.after();
       TableRow now = there.get(after.key());
       if (now == null || !table.isStill(after, now)) {
-        throw builtOn(after, "was changed since");
+        throw builtOn(after, Message.of("was changed since"));
       }
       if (change.before().isEmpty()) {
         brought.add(after);
@@ -175,11 +177,13 @@ class Undoing {
     return done;
   }
 
-  private static Problem builtOn(TableRow row, String why) {
+  private static Problem builtOn(TableRow row, Message why) {
     return Problem.refused(
         "built-on",
-        "%s in %s %s, so nothing is undone."
-            .formatted(String.join(" ", row.form().key(row.cells())), row.form(), why));
+        "{0} in {1} {2}, so nothing is undone.",
+        String.join(" ", row.form().key(row.cells())),
+        row.form(),
+        why);
   }
 
   /**
@@ -237,7 +241,7 @@ class Undoing {
           .findFirst()
           .ifPresent(
               number -> {
-                throw builtOn(Objects.requireNonNull(rows.get(number)), "is in use");
+                throw builtOn(Objects.requireNonNull(rows.get(number)), Message.of("is in use"));
               });
     }
   }
@@ -279,7 +283,7 @@ class Undoing {
               if (lasting || stays.contains(by)) {
                 kept.add(number);
               } else if (!goes.contains(by)) {
-                throw builtOn(Objects.requireNonNull(rows.get(number)), "is in use")
+                throw builtOn(Objects.requireNonNull(rows.get(number)), Message.of("is in use"))
                     .with("usedBy", place[0]);
               }
             },

@@ -259,7 +259,8 @@ public class InboundOrders implements Coming {
     if (head.kind() != InboundViews.Kind.PURCHASE || head.state() != Arrival.State.EXPECTED) {
       throw Problem.refused(
           "has-arrived",
-          "Goods have come on " + head.number() + ". Close it short, or order the rest anew.");
+          "Goods have come on {0}. Close it short, or order the rest anew.",
+          head.number());
     }
     table.update(id, supplier(entry).id(), entry.site(), entry.expected(), note(entry));
     table.clearLines(id);
@@ -314,7 +315,7 @@ public class InboundOrders implements Coming {
         .withCode(code)
         .orElseThrow(
             () ->
-                Problem.invalid("supplier", "There is no supplier " + code + ".")
+                Problem.invalid("supplier", "There is no supplier {0}.", code)
                     .with("supplier", code));
   }
 
@@ -374,17 +375,17 @@ public class InboundOrders implements Coming {
     OrderTable.Head head = table.lock(id).orElseThrow(() -> Problem.missing("order", id));
     InboundViews.Card card = card(id, actor);
     if (head.kind() != InboundViews.Kind.PURCHASE || head.state() == Arrival.State.CLOSED) {
-      throw Problem.refused("not-open", head.number() + " is no open purchase order.");
+      throw Problem.refused("not-open", "{0} is no open purchase order.", head.number());
     }
     Suppliers.Card supplier = suppliers.supplier(head.supplierId());
     if (supplier.email().isEmpty()) {
       throw Problem.refused(
-          "no-address", supplier.name() + " has no mail address. Enter one under Suppliers.");
+          "no-address", "{0} has no mail address. Enter one under Suppliers.", supplier.name());
     }
     letters.write(
         supplier.email(),
-        "Order " + head.number(),
-        OrderLetter.text(card, supplier),
+        papers.words(supplier).say("Order {0}", head.number()),
+        OrderLetter.text(papers.words(supplier), card, supplier),
         head.number(),
         head.siteId(),
         papers.attachments(card));
@@ -399,7 +400,7 @@ public class InboundOrders implements Coming {
     OrderTable.Head head = table.lock(id).orElseThrow(() -> Problem.missing("order", id));
     places.site(head.siteId(), actor);
     if (head.state() == Arrival.State.CLOSED) {
-      throw Problem.conflict("closed", head.number() + " is closed already.");
+      throw Problem.conflict("closed", "{0} is closed already.", head.number());
     }
     boolean open = table.lines(id).stream().anyMatch(line -> line.arrival().open().isPositive());
     String why = reason == null ? "" : reason.strip();

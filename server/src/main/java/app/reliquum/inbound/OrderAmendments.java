@@ -3,10 +3,13 @@ package app.reliquum.inbound;
 import app.reliquum.api.Actor;
 import app.reliquum.api.NoticeRaised;
 import app.reliquum.api.Problem;
+import app.reliquum.api.Words;
 import app.reliquum.catalog.Amounts;
 import app.reliquum.core.fulfilment.Arrival;
 import app.reliquum.core.notice.NoticeKind;
 import app.reliquum.core.quantity.Quantity;
+import app.reliquum.core.text.Message;
+import app.reliquum.house.House;
 import app.reliquum.house.Letters;
 import app.reliquum.places.Places;
 import java.math.BigDecimal;
@@ -37,6 +40,8 @@ class OrderAmendments {
   private final OrderPapers papers;
   private final ApplicationEventPublisher events;
 
+  private final House house;
+
   OrderAmendments(
       OrderTable table,
       InboundOrders orders,
@@ -45,7 +50,9 @@ class OrderAmendments {
       Places places,
       Letters letters,
       OrderPapers papers,
-      ApplicationEventPublisher events) {
+      ApplicationEventPublisher events,
+      House house) {
+    this.house = house;
     this.events = events;
     this.papers = papers;
     this.table = table;
@@ -66,16 +73,16 @@ class OrderAmendments {
     places.site(head.siteId(), actor);
     Problem.unlessCurrent(amendment.version(), head.version());
     if (head.kind() != InboundViews.Kind.PURCHASE || head.state().ended()) {
-      throw Problem.refused("not-open", head.number() + " is no open purchase order.");
+      throw Problem.refused("not-open", "{0} is no open purchase order.", head.number());
     }
     Map<Integer, OrderTable.LineRow> lines = new TreeMap<>();
     table.lines(id).forEach(line -> lines.put(line.lineNo(), line));
-    List<String> changes = new ArrayList<>();
+    List<Message> changes = new ArrayList<>();
     for (int i = 0; i < amendment.lines().size(); i++) {
       InboundViews.LineAmendment said = amendment.lines().get(i);
       OrderTable.LineRow line = lines.get(said.line());
       if (line == null) {
-        throw Problem.invalid(at(i, "line"), head.number() + " has no line " + said.line() + ".");
+        throw Problem.invalid(at(i, "line"), "{0} has no line {1}.", head.number(), said.line());
       }
       Quantity quantity = wanted(line, said.packs(), at(i, "packs"));
       LocalDate day = said.expected();
@@ -128,27 +135,32 @@ class OrderAmendments {
           packs.isZero() ? Quantity.ZERO : amounts.read(line.code(), packs, line.pack()).quantity();
       return Arrival.amended(line.arrival(), quantity).quantity();
     } catch (IllegalArgumentException | Problem fault) {
-      throw Problem.invalid(field, fault.getMessage());
+      throw Problem.invalid(field, fault);
     }
   }
 
-  private static String change(
+  private static Message change(
       OrderTable.LineRow line,
       Quantity packs,
       @Nullable LocalDate day,
       @Nullable BigDecimal price) {
     String unit = line.pack().isEmpty() ? line.unit().symbol() : line.pack();
     Quantity before = new Quantity(line.packs());
-    return line.lineNo()
-        + ". "
-        + line.name()
-        + ": "
-        + (packs.compareTo(before) == 0 ? "" : before + " → ")
-        + packs
-        + " "
-        + unit
-        + (price == null ? "" : " at " + price.stripTrailingZeros().toPlainString())
-        + (day == null ? "" : ", " + OrderPapers.day(day));
+    Message quantity =
+        packs.compareTo(before) == 0
+            ? Message.of("{0} {1}", packs, unit)
+            : Message.of("{0} → {1} {2}", before, packs, unit);
+    return Message.of(
+        "{0}. {1}: {2}{3}{4}",
+        line.lineNo(),
+        line.name(),
+        quantity,
+        price == null ? "" : Message.of(" at {0}", price.stripTrailingZeros()),
+        day == null ? "" : Message.of(", {0}", day));
+  }
+
+  private static String joined(List<Message> said, Words words) {
+    return said.stream().map(words::say).collect(Collectors.joining("; "));
   }
 
   /** Writes down who has amended what, and tells the supplier what we want otherwise. */
@@ -156,20 +168,20 @@ class OrderAmendments {
       long id,
       OrderTable.Head head,
       InboundViews.Amendment amendment,
-      List<String> changes,
+      List<Message> changes,
       Actor actor) {
     String note = amendment.note() == null ? "" : amendment.note().strip();
-    List<String> said = new ArrayList<>(changes);
+    List<Message> said = new ArrayList<>(changes);
     if (!note.isEmpty()) {
-      said.add(note);
+      said.add(Message.verbatim(note));
     }
-    String detail = String.join("; ", said);
+    String detail = joined(said, house.words());
     boolean answer = amendment.by() == InboundViews.AmendedBy.SUPPLIER;
     if (answer) {
       table.answered(
           id, changes.isEmpty() ? InboundViews.Answer.CONFIRMED : InboundViews.Answer.CHANGED);
     } else if (changes.isEmpty()) {
-      throw Problem.invalid("lines", "Nothing of " + head.number() + " is wanted otherwise.");
+      throw Problem.invalid("lines", "Nothing of {0} is wanted otherwise.", head.number());
     }
     table.event(
         id,
@@ -188,13 +200,13 @@ class OrderAmendments {
                   "inbound", Long.toString(id),
                   "number", head.number(),
                   "from", supplier.name(),
-                  "change", String.join("; ", changes))));
+                  "change", joined(changes, house.words()))));
     }
     if (!answer && head.sent() != null && !supplier.email().isEmpty()) {
       letters.write(
           supplier.email(),
-          "Amendment of order " + head.number(),
-          OrderLetter.amendment(card, supplier, said),
+          papers.words(supplier).say("Amendment of order {0}", head.number()),
+          OrderLetter.amendment(papers.words(supplier), card, supplier, said),
           head.number(),
           head.siteId(),
           papers.attachments(card));

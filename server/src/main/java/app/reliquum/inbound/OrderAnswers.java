@@ -6,6 +6,7 @@ import app.reliquum.catalog.Catalog;
 import app.reliquum.core.purchasing.ResponseLine;
 import app.reliquum.core.purchasing.ResponseLine.Status;
 import app.reliquum.core.quantity.Quantity;
+import app.reliquum.core.text.Message;
 import app.reliquum.house.House;
 import app.reliquum.ubl.OrderResponses;
 import app.reliquum.ubl.OrderResponses.Code;
@@ -92,13 +93,13 @@ class OrderAnswers {
       Response response, Map<Integer, OrderTable.LineRow> lines, String number) {
     Map<Integer, InboundViews.LineAmendment> amended = new TreeMap<>();
     for (OrderResponses.Line said : response.lines()) {
-      String where = "Line " + said.line() + ": ";
+      Message where = Message.of("Line {0}: ", said.line());
       OrderTable.LineRow line = lines.get(lineNumber(said.line()));
       if (line == null) {
-        throw Problem.invalid("file", number + " has no line " + said.line() + ".");
+        throw Problem.invalid("file", "{0} has no line {1}.", number, said.line());
       }
       if (amended.containsKey(line.lineNo())) {
-        throw Problem.invalid("file", where + "is answered twice.");
+        throw Problem.invalid("file", "{0}is answered twice.", where);
       }
       amended.put(line.lineNo(), amended(response, said, line, where));
     }
@@ -114,7 +115,7 @@ class OrderAnswers {
               line.lineNo(),
               new InboundViews.LineAmendment(
                   line.lineNo(),
-                  packs(whole.wanted(line.arrival()), line, ""),
+                  packs(whole.wanted(line.arrival()), line, Message.of("")),
                   response.promised(),
                   null));
         }
@@ -128,12 +129,14 @@ class OrderAnswers {
   }
 
   private InboundViews.LineAmendment amended(
-      Response response, OrderResponses.Line said, OrderTable.LineRow line, String where) {
+      Response response, OrderResponses.Line said, OrderTable.LineRow line, Message where) {
     Catalog.Measured item = catalog.measured(Set.of(line.itemId())).get(0);
     Optional<Quantity> quantity =
         said.quantity() == null
             ? Optional.empty()
-            : Optional.of(Reading.quantity(item, said.quantity(), said.unit(), "quantity", where));
+            : Optional.of(
+                Reading.quantity(
+                    item, said.quantity(), said.unit(), Message.of("quantity"), where));
     ResponseLine answer =
         new ResponseLine(
             line.lineNo(),
@@ -147,11 +150,11 @@ class OrderAnswers {
           answer.promised().orElse(null),
           price(said, line, item, where));
     } catch (IllegalArgumentException fault) {
-      throw Problem.invalid("file", fault.getMessage());
+      throw Problem.invalid("file", fault);
     }
   }
 
-  private static Status status(Response response, OrderResponses.Line said, String where) {
+  private static Status status(Response response, OrderResponses.Line said, Message where) {
     if (said.status() == null) {
       return response.code() == Code.REJECTED ? Status.NOT_ACCEPTED : Status.CHANGED;
     }
@@ -160,14 +163,13 @@ class OrderAnswers {
             () ->
                 Problem.invalid(
                     "file",
-                    where
-                        + "has the status "
-                        + said.status()
-                        + ". Expected 3, 5, 7 or 42 (UN/EDIFACT 1229)."));
+                    "{0}has the status {1}. Expected 3, 5, 7 or 42 (UN/EDIFACT 1229).",
+                    where,
+                    said.status()));
   }
 
   /** How many of the line's pack a quantity is. */
-  private static Quantity packs(Quantity quantity, OrderTable.LineRow line, String where) {
+  private static Quantity packs(Quantity quantity, OrderTable.LineRow line, Message where) {
     if (line.pack().isEmpty() || quantity.isZero()) {
       return quantity;
     }
@@ -179,12 +181,12 @@ class OrderAnswers {
               .divide(line.quantity(), PACK_DECIMALS, RoundingMode.UNNECESSARY));
     } catch (ArithmeticException uneven) {
       throw Problem.invalid(
-          "file", where + quantity + " can't be said in packs of " + line.pack() + ".");
+          "file", "{0}{1} can't be said in packs of {2}.", where, quantity, line.pack());
     }
   }
 
   private @Nullable BigDecimal price(
-      OrderResponses.Line said, OrderTable.LineRow line, Catalog.Measured item, String where) {
+      OrderResponses.Line said, OrderTable.LineRow line, Catalog.Measured item, Message where) {
     Price price = said.price();
     if (price == null || line.packs().signum() == 0) {
       return null;

@@ -130,7 +130,7 @@ class OrderImport {
     try {
       return text.isEmpty() ? null : Numbers.decimal(text);
     } catch (IllegalArgumentException fault) {
-      throw Problem.invalid("price", "'" + text + "' is no price, like 12.50.");
+      throw Problem.invalid("price", "'{0}' is no price, like 12.50.", text);
     }
   }
 
@@ -139,7 +139,7 @@ class OrderImport {
     try {
       return text.isEmpty() ? null : Numbers.day(text);
     } catch (IllegalArgumentException fault) {
-      throw Problem.invalid("expected", "'" + text + "' is no date, like 2026-12-31.");
+      throw Problem.invalid("expected", "'{0}' is no date, like 2026-12-31.", text);
     }
   }
 }

@@ -1,6 +1,9 @@
 package app.reliquum.inbound;
 
+import app.reliquum.api.Words;
+import app.reliquum.core.text.Message;
 import java.util.List;
+import java.util.stream.Collectors;
 
 /** The letter that tells a supplier what is ordered. */
 final class OrderLetter {
@@ -8,63 +11,86 @@ final class OrderLetter {
   private OrderLetter() {}
 
   /** The letter that tells him what is wanted otherwise. */
-  static String amendment(InboundViews.Card order, Suppliers.Card supplier, List<String> changes) {
-    return "To %s%n%nOf our order %s we want otherwise than before:%n%n  %s%n%nThe order now:%n%n%s"
-        .formatted(
-            supplier.name(),
-            order.number(),
-            String.join(System.lineSeparator() + "  ", changes),
-            text(order, supplier));
+  static String amendment(
+      Words words, InboundViews.Card order, Suppliers.Card supplier, List<Message> changes) {
+    String line = System.lineSeparator();
+    return words.say("To {0}", supplier.name())
+        + line
+        + line
+        + words.say("Our order {0} we want otherwise than before:", order.number())
+        + line
+        + line
+        + "  "
+        + changes.stream().map(words::say).collect(Collectors.joining(line + "  "))
+        + line
+        + line
+        + words.say("The order now:")
+        + line
+        + line
+        + text(words, order, supplier);
   }
 
-  static String text(InboundViews.Card order, Suppliers.Card supplier) {
+  static String text(Words words, InboundViews.Card order, Suppliers.Card supplier) {
     StringBuilder text = new StringBuilder();
-    text.append("To ").append(supplier.name()).append('\n');
+    text.append(words.say("To {0}", supplier.name())).append('\n');
     if (!supplier.street().isEmpty()) {
       text.append(supplier.street()).append(", ").append(supplier.town()).append('\n');
     }
-    text.append("\nPlease deliver to ").append(order.site());
-    if (order.expected() != null) {
-      text.append(" by ").append(OrderPapers.day(order.expected()));
-    }
-    text.append(", under our number ").append(order.number()).append(":\n\n");
+    text.append('\n')
+        .append(
+            order.expected() == null
+                ? words.say(
+                    "Please deliver to {0}, under our number {1}:", order.site(), order.number())
+                : words.say(
+                    "Please deliver to {0} by {1}, under our number {2}:",
+                    order.site(), words.day(order.expected()), order.number()))
+        .append("\n\n");
     for (InboundViews.Line line : order.lines()) {
-      if (line.packs().isZero()) {
-        continue;
+      if (!line.packs().isZero()) {
+        text.append(line(words, line));
       }
-      text.append(
-          "%3d  %10s %-8s  %-14s %s%s%s%n"
-              .formatted(
-                  line.line(),
-                  line.packs(),
-                  line.pack().isEmpty() ? line.symbol() : line.pack(),
-                  line.item(),
-                  line.name(),
-                  line.price() == null
-                      ? ""
-                      : " at " + line.price().stripTrailingZeros().toPlainString(),
-                  line.expected() == null ? "" : ", by " + OrderPapers.day(line.expected())));
     }
     InboundViews.Totals totals = order.totals();
     if (totals != null && order.value() != null) {
-      text.append("\nIn all ")
-          .append(totals.gross().toPlainString())
-          .append(' ')
-          .append(totals.currency())
-          .append(totals.taxes().isEmpty() ? "" : " with tax")
-          .append(
-              totals.unpriced() == 0
-                  ? ""
-                  : ", without the lines that have no price (" + totals.unpriced() + ")")
-          .append(".\n");
+      text.append('\n').append(total(words, totals)).append('\n');
     }
     if (!order.note().isEmpty()) {
       text.append('\n').append(order.note()).append('\n');
     }
-    text.append("\nPlease put our number on the delivery note and a GS1 label on each pallet.\n");
+    text.append('\n')
+        .append(
+            words.say("Please put our number on the delivery note and a GS1 label on each pallet."))
+        .append('\n');
     if (order.lines().stream().anyMatch(line -> !line.packs().isZero())) {
-      text.append("The order is attached for printing (PDF) and for your system (UBL 2.1).\n");
+      text.append(
+              words.say("The order is attached for printing (PDF) and for your system (UBL 2.1)."))
+          .append('\n');
     }
     return text.toString();
+  }
+
+  private static String line(Words words, InboundViews.Line line) {
+    return "%3d  %10s %-8s  %-14s %s%s%s%n"
+        .formatted(
+            line.line(),
+            words.number(line.packs()),
+            line.pack().isEmpty() ? line.symbol() : line.pack(),
+            line.item(),
+            line.name(),
+            line.price() == null
+                ? ""
+                : " " + words.say("at {0}", line.price().stripTrailingZeros()),
+            line.expected() == null ? "" : ", " + words.say("by {0}", words.day(line.expected())));
+  }
+
+  private static String total(Words words, InboundViews.Totals totals) {
+    String sum = words.number(totals.gross()) + ' ' + totals.currency();
+    String said =
+        totals.taxes().isEmpty()
+            ? words.say("In all {0}", sum)
+            : words.say("In all {0} with tax", sum);
+    return totals.unpriced() == 0
+        ? said + "."
+        : words.say("{0}, without the lines that have no price ({1}).", said, totals.unpriced());
   }
 }

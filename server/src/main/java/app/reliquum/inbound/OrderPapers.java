@@ -1,6 +1,7 @@
 package app.reliquum.inbound;
 
 import app.reliquum.api.Problem;
+import app.reliquum.api.Words;
 import app.reliquum.core.purchasing.OrderTotals;
 import app.reliquum.core.purchasing.TaxRate;
 import app.reliquum.core.quantity.Quantity;
@@ -17,23 +18,17 @@ import app.reliquum.ubl.Party;
 import app.reliquum.ubl.PurchaseOrders;
 import java.math.BigDecimal;
 import java.math.MathContext;
-import java.time.LocalDate;
-import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
 import java.util.stream.Stream;
-import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 
 /** A purchase order on paper, and as a document for the supplier's system. */
 @Service
 class OrderPapers {
-
-  private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("d MMM yyyy", Locale.UK);
 
   private final Suppliers suppliers;
   private final SupplierItems sold;
@@ -60,8 +55,9 @@ class OrderPapers {
     this.documents = documents;
   }
 
-  static String day(@Nullable LocalDate day) {
-    return day == null ? "–" : day.format(DAY);
+  /** The words of the supplier. */
+  Words words(Suppliers.Card supplier) {
+    return house.words(supplier.language());
   }
 
   /** What goes to the supplier with the letter: nothing if nothing is wanted any more. */
@@ -95,16 +91,18 @@ class OrderPapers {
     Places.Named site = places.named(order.siteId());
     House.Card buyer = house.card();
     InboundViews.Totals totals = Objects.requireNonNull(order.totals());
+    Words words = words(supplier);
     Map<String, List<String>> parties = new LinkedHashMap<>();
     parties.put("To", lines(supplier.name(), supplier.street(), supplier.town()));
     parties.put("Deliver to", lines(buyer.name(), site.name(), site.street(), site.town()));
     Map<String, String> facts = new LinkedHashMap<>();
-    facts.put("Ordered", day(days.on(order.siteId(), order.created())));
-    facts.put("Due", day(order.expected()));
+    facts.put("Ordered", words.day(days.on(order.siteId(), order.created())));
+    facts.put("Due", words.day(order.expected()));
     facts.put("Ordered by", order.createdBy());
     facts.put("Currency", totals.currency());
     Paper paper =
         Paper.of(
+                words,
                 "Purchase order",
                 order.number(),
                 new OwnLabel(OwnLabel.Kind.DOCUMENT, order.number()).text())
@@ -122,19 +120,19 @@ class OrderPapers {
                     new Column("Price", Kind.NUMBER),
                     new Column("Tax", Kind.NUMBER),
                     new Column("Amount", Kind.NUMBER)),
-                rows(order));
+                rows(words, order));
     return printer.pdf(
         paper
             .table(
                 List.of(new Column("", Kind.NUMBER), new Column(totals.currency(), Kind.NUMBER)),
-                sums(totals))
+                sums(words, totals))
             .words(
                 totals.unpriced() == 0
                     ? ""
-                    : "Without the lines that have no price: " + totals.unpriced() + "."));
+                    : words.say("Without the lines that have no price: {0}.", totals.unpriced())));
   }
 
-  private List<List<String>> rows(InboundViews.Card order) {
+  private List<List<String>> rows(Words words, InboundViews.Card order) {
     Map<Long, String> theirs = theirCodes(order);
     return ordered(order).stream()
         .map(
@@ -144,32 +142,34 @@ class OrderPapers {
                     theirs.getOrDefault(line.itemId(), ""),
                     line.item(),
                     line.name(),
-                    line.packs() + " " + (line.pack().isEmpty() ? line.symbol() : line.pack()),
-                    line.expected() == null ? day(order.expected()) : day(line.expected()),
-                    line.price() == null ? "" : plain(line.price()),
-                    line.tax() == null ? "" : line.tax().rate() + " %",
-                    line.amount() == null ? "" : line.amount().toPlainString()))
+                    words.number(line.packs())
+                        + " "
+                        + (line.pack().isEmpty() ? line.symbol() : line.pack()),
+                    words.day(line.expected() == null ? order.expected() : line.expected()),
+                    line.price() == null ? "" : words.number(plain(line.price())),
+                    line.tax() == null ? "" : words.number(line.tax().rate()) + " %",
+                    line.amount() == null ? "" : words.number(line.amount())))
         .toList();
   }
 
   /** A price with its cents, and with more digits only where it has them. */
-  private static String plain(BigDecimal price) {
+  private static BigDecimal plain(BigDecimal price) {
     BigDecimal shortest = price.stripTrailingZeros();
-    return shortest.setScale(Math.max(shortest.scale(), 2)).toPlainString();
+    return shortest.setScale(Math.max(shortest.scale(), 2));
   }
 
-  private static List<List<String>> sums(InboundViews.Totals totals) {
+  private static List<List<String>> sums(Words words, InboundViews.Totals totals) {
     List<List<String>> sums = new ArrayList<>();
-    sums.add(List.of("Without tax", totals.net().toPlainString()));
+    sums.add(List.of(words.say("Without tax"), words.number(totals.net())));
     totals
         .taxes()
         .forEach(
             due ->
                 sums.add(
                     List.of(
-                        due.name() + ", of " + due.taxable().toPlainString(),
-                        due.amount().toPlainString())));
-    sums.add(List.of("Total", totals.gross().toPlainString()));
+                        words.say("{0}, of {1}", due.name(), due.taxable()),
+                        words.number(due.amount()))));
+    sums.add(List.of(words.say("Total"), words.number(totals.gross())));
     return sums;
   }
 
@@ -186,7 +186,7 @@ class OrderPapers {
    */
   byte[] document(InboundViews.Card order) {
     if (ordered(order).isEmpty()) {
-      throw Problem.refused("nothing-ordered", "Nothing of " + order.number() + " is wanted.");
+      throw Problem.refused("nothing-ordered", "Nothing of {0} is wanted.", order.number());
     }
     Suppliers.Card supplier = supplier(order);
     Places.Named site = places.named(order.siteId());

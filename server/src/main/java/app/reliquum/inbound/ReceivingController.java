@@ -164,7 +164,7 @@ class ReceivingController {
   private InboundViews.Card purchase(long id, Actor actor) {
     InboundViews.Card order = orders.card(id, actor);
     if (order.kind() != InboundViews.Kind.PURCHASE) {
-      throw Problem.refused("not-ordered", order.number() + " was not ordered of a supplier.");
+      throw Problem.refused("not-ordered", "{0} was not ordered of a supplier.", order.number());
     }
     return order;
   }

@@ -105,7 +105,7 @@ public class ReceivingGoods {
   public Received receive(Command command, long id, Arriving goods) {
     OrderTable.Head head = table.lock(id).orElseThrow(() -> Problem.missing("order", id));
     if (head.state() == Arrival.State.CLOSED) {
-      throw Problem.refused("closed", head.number() + " is closed. Receive on another order.");
+      throw Problem.refused("closed", "{0} is closed. Receive on another order.", head.number());
     }
     Catalog.Measured item = catalog.measured(Set.of(goods.item())).get(0);
     List<Arrival.OrderLine> all =
@@ -157,21 +157,20 @@ public class ReceivingGoods {
     if (!ordered && !goods.knowingly()) {
       throw Problem.refused(
               "not-on-order",
-              item.name() + " is not on " + head.number() + ". Add it knowingly, or leave it.")
+              "{0} is not on {1}. Add it knowingly, or leave it.",
+              item.name(),
+              head.number())
           .with("item", item.code());
     }
     Quantity most = Arrival.most(lines, site.overPercent(), item.decimals());
     if (ordered && goods.quantity().compareTo(most) > 0) {
       throw Problem.refused(
               "too-much",
-              head.number()
-                  + " lets "
-                  + most
-                  + " more of "
-                  + item.name()
-                  + " come in, not "
-                  + goods.quantity()
-                  + ".")
+              "{0} lets {1} more of {2} come in, not {3}.",
+              head.number(),
+              most,
+              item.name(),
+              goods.quantity())
           .with("asked", goods.quantity())
           .with("most", most);
     }

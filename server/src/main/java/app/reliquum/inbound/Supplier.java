@@ -9,6 +9,7 @@ import jakarta.persistence.Version;
 import java.time.DayOfWeek;
 import java.time.LocalTime;
 import java.util.Arrays;
+import java.util.Objects;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.stream.Collectors;
@@ -35,6 +36,7 @@ class Supplier {
   private String orderDays = "";
   private @Nullable LocalTime cutOff;
   private @Nullable Long taxId;
+  private String language = "";
 
   protected Supplier() {}
 
@@ -53,6 +55,7 @@ class Supplier {
     this.town = entry.town().strip();
     this.leadDays = entry.leadDays();
     this.active = entry.active();
+    this.language = Objects.requireNonNullElse(entry.language(), language);
     if (entry.orderDays() != null) {
       this.orderDays =
           new TreeSet<>(entry.orderDays())
@@ -87,7 +90,8 @@ class Supplier {
         active,
         days(),
         cutOff == null ? null : cutOff.toString(),
-        tax);
+        tax,
+        language);
   }
 
   private Set<DayOfWeek> days() {

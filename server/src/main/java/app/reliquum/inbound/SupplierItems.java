@@ -147,7 +147,7 @@ public class SupplierItems {
       Entry entry = entries.get(i);
       Suppliers.Card supplier = suppliers.supplier(entry.supplierId());
       if (!seen.add(supplier.id())) {
-        throw Problem.invalid(at(i, "supplierId"), supplier.name() + " is named twice.");
+        throw Problem.invalid(at(i, "supplierId"), "{0} is named twice.", supplier.name());
       }
       check(measured, entry.minimum(), at(i, "minimum"));
       check(measured, entry.multiple(), at(i, "multiple"));
@@ -183,7 +183,7 @@ public class SupplierItems {
     try {
       item.measure().check(quantity);
     } catch (QuantityException fault) {
-      throw Problem.invalid(field, fault.getMessage());
+      throw Problem.invalid(field, fault);
     }
   }
 

@@ -37,7 +37,9 @@ class SupplierTable extends RowByRowTable {
               "tuesday; thursday"),
           TableColumn.text("cut off", "Until when it takes them on such a day.", "14:30"),
           TableColumn.code("tax", "The code of the tax on what it sells.", "").naming("taxes"),
-          TableColumn.yesNo("active", "Whether it can be ordered from.", true));
+          TableColumn.yesNo("active", "Whether it can be ordered from.", true),
+          TableColumn.text(
+              "language", "The language of its papers, en or de; empty for the house's.", "de"));
 
   private final Suppliers suppliers;
   private final SupplierStore store;
@@ -49,7 +51,7 @@ class SupplierTable extends RowByRowTable {
         """
         select s.code, s.name, s.email, s.street, s.town, s.lead_days,
           lower(replace(s.order_days, ',', '; ')), time_format(s.cut_off, '%H:%i'), x.code,
-          s.active
+          s.active, s.language
         from supplier s left join tax x on x.id = s.tax_id order by s.code
         """);
     this.suppliers = suppliers;
@@ -77,7 +79,8 @@ class SupplierTable extends RowByRowTable {
             row.yes("active"),
             new TreeSet<>(Listed.constants(row, "order days", DayOfWeek.class)),
             row.says("cut off") ? row.text("cut off") : null,
-            row.text("tax"));
+            row.text("tax"),
+            row.text("language"));
     if (writing.valid(row, entry)) {
       if (there == null) {
         suppliers.add(entry);

@@ -44,6 +44,7 @@ public class Suppliers {
    * @param orderDays the days of the week on which it takes orders; none for any
    * @param cutOff until when it takes them on such a day; null for all day
    * @param tax the code of the tax on what it sells; null for none
+   * @param language that of papers and letters for it; empty for that of the house
    */
   @Schema(name = "SupplierCard")
   public record Card(
@@ -58,7 +59,8 @@ public class Suppliers {
       boolean active,
       Set<DayOfWeek> orderDays,
       @Nullable String cutOff,
-      @Nullable String tax) {
+      @Nullable String tax,
+      String language) {
 
     /** On which days it takes orders, and until when. */
     public OrderDays takesOrders() {
@@ -71,6 +73,7 @@ public class Suppliers {
    *
    * @param orderDays null for days and time as before
    * @param tax null for the tax as before, empty for none
+   * @param language that of papers and letters for it; null for as before
    */
   @Schema(name = "SupplierEntry")
   public record Entry(
@@ -86,7 +89,9 @@ public class Suppliers {
       @Nullable Set<DayOfWeek> orderDays,
       @Pattern(regexp = "([01][0-9]|2[0-3]):[0-5][0-9]", message = "is a time such as 14:30")
           @Nullable String cutOff,
-      @Size(max = 24) @Nullable String tax) {}
+      @Size(max = 24) @Nullable String tax,
+      @Pattern(regexp = Texts.LANGUAGE, message = Texts.LANGUAGE_WANTED)
+          @Nullable String language) {}
 
   /** Every supplier, by name. */
   @Transactional(readOnly = true)
@@ -113,7 +118,7 @@ public class Suppliers {
   @Transactional
   public Card add(Entry entry) {
     if (store.findByCode(entry.code()).isPresent()) {
-      throw Problem.conflict("not-unique", "There is a supplier " + entry.code() + " already.")
+      throw Problem.conflict("not-unique", "There is a supplier {0} already.", entry.code())
           .with("field", "code");
     }
     Supplier supplier = new Supplier(entry.code());

@@ -3,6 +3,7 @@ package app.reliquum.labels;
 import app.reliquum.api.Actor;
 import app.reliquum.api.Permission;
 import app.reliquum.api.Problem;
+import app.reliquum.api.Words;
 import app.reliquum.api.printing.PaperKind;
 import app.reliquum.api.printing.PaperSource;
 import app.reliquum.catalog.Catalog;
@@ -11,6 +12,8 @@ import app.reliquum.core.scan.Action;
 import app.reliquum.core.scan.ElementString;
 import app.reliquum.core.scan.Gtin;
 import app.reliquum.core.scan.OwnLabel;
+import app.reliquum.core.text.Message;
+import app.reliquum.house.House;
 import app.reliquum.places.Places;
 import app.reliquum.printing.PrintQueue;
 import app.reliquum.stock.OnHand;
@@ -51,6 +54,8 @@ class Labels implements PaperSource {
   private final PrintQueue queue;
   private final LotsAndSerials lotsAndSerials;
 
+  private final House house;
+
   Labels(
       JdbcClient jdbc,
       Catalog catalog,
@@ -58,7 +63,9 @@ class Labels implements PaperSource {
       OnHand onHand,
       UnitLoads loads,
       PrintQueue queue,
-      LotsAndSerials lotsAndSerials) {
+      LotsAndSerials lotsAndSerials,
+      House house) {
+    this.house = house;
     this.lotsAndSerials = lotsAndSerials;
     this.jdbc = jdbc;
     this.catalog = catalog;
@@ -126,7 +133,7 @@ class Labels implements PaperSource {
     }
     if (labels.size() > MOST) {
       throw Problem.invalid(
-          "ids", labels.size() + " labels are too many at once; at most " + MOST + ".");
+          "ids", "{0} labels are too many at once; at most {1}.", labels.size(), MOST);
     }
     LabelSheet.Layout layout =
         entry.paper() == Paper.A4
@@ -185,7 +192,9 @@ class Labels implements PaperSource {
     return Label.plain(
         item.name(),
         new OwnLabel(OwnLabel.Kind.ITEM, item.code()).text(),
-        item.code() + (item.hazardClass().isEmpty() ? "" : "  class " + item.hazardClass()));
+        item.hazardClass().isEmpty()
+            ? item.code()
+            : house.words().say("{0}  class {1}", item.code(), item.hazardClass()));
   }
 
   private Label lot(long id) {
@@ -201,7 +210,9 @@ class Labels implements PaperSource {
     return gs1(
         item.name(),
         text.toString(),
-        "Lot " + lot.code() + (lot.expiry() == null ? "" : ", good until " + lot.expiry()));
+        lot.expiry() == null
+            ? house.words().say("Lot {0}", lot.code())
+            : house.words().say("Lot {0}, good until {1}", lot.code(), lot.expiry()));
   }
 
   private Label serial(long id) {
@@ -213,14 +224,14 @@ class Labels implements PaperSource {
         gtin(item).map(gtin -> "(01)" + gtin).orElse("(240)" + item.code())
             + "(21)"
             + serial.code(),
-        "Serial number " + serial.code());
+        house.words().say("Serial number {0}", serial.code()));
   }
 
   private static Label gs1(String title, String text, String... lines) {
     try {
       return Label.gs1(title, ElementString.ofBracketed(text), lines);
     } catch (IllegalArgumentException fault) {
-      throw Problem.refused("no-symbol", title + ": " + fault.getMessage());
+      throw Problem.refused("no-symbol", "{0}: {1}", title, Message.of(fault));
     }
   }
 
@@ -241,10 +252,11 @@ class Labels implements PaperSource {
     }
     List<app.reliquum.core.sentence.HeldPosition> on = onHand.on(id);
     StringBuilder text = new StringBuilder("(00)").append(load.code());
-    String line = on.isEmpty() ? "" : on.size() + " kinds of goods";
+    Words words = house.words(language(load));
+    String line = on.isEmpty() ? "" : words.say("{0} kinds of goods", on.size());
     if (on.size() == 1) {
       Catalog.ItemCard item = catalog.item(on.get(0).key().item());
-      line = on.get(0).quantity() + " " + item.symbol() + " " + item.name();
+      line = words.number(on.get(0).quantity()) + " " + item.symbol() + " " + item.name();
       boolean whole = on.get(0).quantity().decimals() == 0;
       Optional<Gtin> gtin = gtin(item);
       if (gtin.isPresent() && whole) {
@@ -259,7 +271,14 @@ class Labels implements PaperSource {
                 });
       }
     }
-    return gs1("Unit load", text.toString(), line);
+    return gs1(words.say("Unit load"), text.toString(), line);
+  }
+
+  /** The language of where a unit load stands; empty if it stands nowhere. */
+  private String language(UnitLoads.Card load) {
+    return load.place() == null
+        ? ""
+        : places.named(places.forLedger(Set.of(load.place())).get(0).site()).language();
   }
 
   /** A badge opens the Floor, with its PIN: so it is for those who say who may do what. */
@@ -281,7 +300,7 @@ class Labels implements PaperSource {
         .toList();
   }
 
-  private static List<Label> actions() {
+  private List<Label> actions() {
     return actions(false);
   }
 
@@ -290,55 +309,56 @@ class Labels implements PaperSource {
    *
    * @param explained whether each label says what it does too
    */
-  private static List<Label> actions(boolean explained) {
+  private List<Label> actions(boolean explained) {
+    Words words = house.words();
     List<Label> labels = new ArrayList<>();
     for (Action action : Action.values()) {
       String text = new OwnLabel(OwnLabel.Kind.ACTION, action.name()).text();
       labels.add(
           explained
-              ? Label.plain(title(action), text, meaning(action))
-              : Label.plain(title(action), text));
+              ? Label.plain(title(words, action), text, meaning(words, action))
+              : Label.plain(title(words, action), text));
     }
     return labels;
   }
 
-  private static String title(Action action) {
+  private static String title(Words words, Action action) {
     return switch (action) {
-      case MOVE -> "Move goods";
-      case RECEIVE -> "Receive goods";
-      case PUTAWAY -> "Put away";
-      case REFILL -> "Refill pick faces";
-      case SEND -> "Send transfer";
-      case ARRIVE -> "Receive transfer";
-      case COUNT -> "Count";
-      case ADJUST -> "Adjust stock";
-      case CONFIRM -> "Confirm";
-      case UNDO -> "Undo the last scan";
-      case SAME -> "Repeat";
-      case TURN -> "Swap from and to";
-      case PICK -> "Pick";
-      case PACK -> "Pack";
-      case CLEAR -> "Clear";
+      case MOVE -> words.say("Move goods");
+      case RECEIVE -> words.say("Receive goods");
+      case PUTAWAY -> words.say("Put away");
+      case REFILL -> words.say("Refill pick faces");
+      case SEND -> words.say("Send transfer");
+      case ARRIVE -> words.say("Receive transfer");
+      case COUNT -> words.say("Count");
+      case ADJUST -> words.say("Adjust stock");
+      case CONFIRM -> words.say("Confirm");
+      case UNDO -> words.say("Undo the last scan");
+      case SAME -> words.say("Repeat");
+      case TURN -> words.say("Swap from and to");
+      case PICK -> words.say("Pick");
+      case PACK -> words.say("Pack");
+      case CLEAR -> words.say("Clear");
     };
   }
 
-  private static String meaning(Action action) {
+  private static String meaning(Words words, Action action) {
     return switch (action) {
-      case MOVE -> "Then scan the bin, the goods, and the other bin.";
-      case RECEIVE -> "Then scan the order or delivery note, and the goods.";
-      case PUTAWAY -> "Then scan the goods: it names the bin.";
-      case REFILL -> "It names what to bring, and from where.";
-      case SEND -> "Then scan the transfer, and the goods.";
-      case ARRIVE -> "Then scan the transfer, or anything that it brings.";
-      case COUNT -> "Then scan the bin, and what is in it.";
-      case ADJUST -> "Then scan the bin, the goods, and say why.";
-      case PICK -> "It leads along the pick route.";
-      case PACK -> "Then scan the order, and what goes into the box.";
-      case CONFIRM -> "Does what the screen says.";
-      case UNDO -> "Takes back the last scan.";
-      case SAME -> "The next goods between the same two bins.";
-      case TURN -> "The same two bins, from and to swapped.";
-      case CLEAR -> "Clears what was scanned and not confirmed.";
+      case MOVE -> words.say("Then scan the bin, the goods, and the other bin.");
+      case RECEIVE -> words.say("Then scan the order or delivery note, and the goods.");
+      case PUTAWAY -> words.say("Then scan the goods: it names the bin.");
+      case REFILL -> words.say("It names what to bring, and from where.");
+      case SEND -> words.say("Then scan the transfer, and the goods.");
+      case ARRIVE -> words.say("Then scan the transfer, or anything that it brings.");
+      case COUNT -> words.say("Then scan the bin, and what is in it.");
+      case ADJUST -> words.say("Then scan the bin, the goods, and say why.");
+      case PICK -> words.say("It leads along the pick route.");
+      case PACK -> words.say("Then scan the order, and what goes into the box.");
+      case CONFIRM -> words.say("Does what the screen says.");
+      case UNDO -> words.say("Takes back the last scan.");
+      case SAME -> words.say("The next goods between the same two bins.");
+      case TURN -> words.say("The same two bins, from and to swapped.");
+      case CLEAR -> words.say("Clears what was scanned and not confirmed.");
     };
   }
 
@@ -434,8 +454,10 @@ class Labels implements PaperSource {
     return Optional.of(new PaperSource.Made(title(labels), "", pdf));
   }
 
-  private static String title(List<Label> labels) {
+  private String title(List<Label> labels) {
     String first = labels.get(0).title();
-    return labels.size() == 1 ? first : first + " and " + (labels.size() - 1) + " more";
+    return labels.size() == 1
+        ? first
+        : house.words().say("{0} and {1} more", first, labels.size() - 1);
   }
 }

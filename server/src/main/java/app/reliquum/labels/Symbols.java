@@ -3,6 +3,7 @@ package app.reliquum.labels;
 import app.reliquum.api.Problem;
 import app.reliquum.core.scan.DigitalLink;
 import app.reliquum.core.scan.ElementString;
+import app.reliquum.core.text.Message;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 import uk.org.okapibarcode.backend.Code128;
@@ -45,12 +46,10 @@ final class Symbols {
     } catch (OkapiException | IllegalArgumentException fault) {
       throw Problem.refused(
           "no-symbol",
-          "The label of "
-              + label.title()
-              + " can't carry "
-              + label.readable()
-              + ": "
-              + fault.getMessage());
+          "The label of {0} can't carry {1}: {2}",
+          label.title(),
+          label.readable(),
+          Message.of(fault));
     }
   }
 

@@ -7,6 +7,6 @@
  */
 @org.springframework.modulith.ApplicationModule(
     displayName = "Labels",
-    allowedDependencies = {"api", "catalog", "places", "printing", "stock"})
+    allowedDependencies = {"api", "catalog", "house", "places", "printing", "stock"})
 @org.jspecify.annotations.NullMarked
 package app.reliquum.labels;

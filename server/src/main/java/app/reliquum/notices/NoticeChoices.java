@@ -98,7 +98,7 @@ class NoticeChoices {
           .params(rule.kind().name(), rule.role(), rule.site(), rule.way().name())
           .update();
     } catch (IllegalArgumentException fault) {
-      throw Problem.invalid("way", fault.getMessage());
+      throw Problem.invalid("way", fault);
     }
     return all();
   }

@@ -2,8 +2,10 @@ package app.reliquum.notices;
 
 import app.reliquum.api.NoticeRaised;
 import app.reliquum.api.Utc;
+import app.reliquum.api.Words;
 import app.reliquum.core.notice.NoticeKind;
 import app.reliquum.core.notice.NoticeWay;
+import app.reliquum.core.text.Message;
 import app.reliquum.house.House;
 import app.reliquum.house.Letters;
 import app.reliquum.people.People;
@@ -50,8 +52,9 @@ class NoticeMails {
 
   /** Writes one notice to someone. */
   void atOnce(People.Card person, NoticeRaised notice, long id) {
-    String said = said(notice.kind(), notice.site(), notice.details());
-    write(person, said, said, notice.site());
+    Words words = words(person);
+    String said = words.say(said(notice.kind(), notice.site(), notice.details()));
+    write(words, person, said, said, notice.site());
     mailed(person.id(), List.of(id));
   }
 
@@ -83,25 +86,30 @@ class NoticeMails {
       if (told.isEmpty() || !person.active() || person.email().isEmpty()) {
         continue;
       }
+      Words words = words(person);
       List<String> lines =
           told.stream()
-              .map(one -> said(one.kind(), one.site(), json.readValue(one.details(), DETAILS)))
+              .map(
+                  one ->
+                      words.say(
+                          said(one.kind(), one.site(), json.readValue(one.details(), DETAILS))))
               .toList();
       write(
+          words,
           person,
-          lines.size() == 1 ? lines.get(0) : lines.size() + " notices",
+          lines.size() == 1 ? lines.get(0) : words.say("{0} notices", lines.size()),
           "- " + String.join("\n- ", lines),
           0);
       mailed(person.id(), told.stream().map(Told::id).toList());
     }
   }
 
-  private void write(People.Card person, String subject, String body, long site) {
+  private void write(Words words, People.Card person, String subject, String body, long site) {
     String name = house.card().name();
     letters.write(
         person.email(),
         brief(name + ": " + subject),
-        body + "\n\nYour notices are in the menu under your name.\n",
+        body + "\n\n" + words.say("Your notices are in the menu under your name.") + "\n",
         "",
         site,
         List.of());
@@ -122,43 +130,45 @@ class NoticeMails {
         .update();
   }
 
+  private Words words(People.Card person) {
+    return house.words(people.language(person.id()));
+  }
+
   /** A notice as a sentence. */
-  private String said(NoticeKind kind, long site, Map<String, String> details) {
-    String where = site == 0 ? "" : " at " + places.named(site).name();
+  private Message said(NoticeKind kind, long site, Map<String, String> details) {
+    Object where = site == 0 ? "" : Message.of(" at {0}", places.named(site).name());
     String number = details.getOrDefault("number", "");
     String from = details.getOrDefault("from", "");
     String count = details.getOrDefault("count", "");
     return switch (kind) {
-      case PROPOSALS -> count + " proposals wait for approval" + where;
+      case PROPOSALS -> Message.of("{0} proposals wait for approval{1}", count, where);
       case RUNNING_OUT ->
-          count
-              + " items run out before what comes is here"
-              + where
-              + ": "
-              + details.getOrDefault("items", "");
+          Message.of(
+              "{0} items run out before what comes is here{1}: {2}",
+              count, where, details.getOrDefault("items", ""));
       case LATE_GOODS ->
-          number + " from " + from + " was due" + where + " on " + details.get("due");
+          Message.of("{0} from {1} was due{2} on {3}", number, from, where, details.get("due"));
       case CHANGED_DELIVERY ->
-          from + " changed " + number + where + ": " + details.getOrDefault("change", "");
+          Message.of(
+              "{0} changed {1}{2}: {3}", from, number, where, details.getOrDefault("change", ""));
       case MENTIONED ->
-          from + " wrote about " + number + where + ": " + details.getOrDefault("text", "");
-      case LEDGER_DIFFERENCES -> "The ledger check found " + count + " differences";
+          Message.of(
+              "{0} wrote about {1}{2}: {3}", from, number, where, details.getOrDefault("text", ""));
+      case LEDGER_DIFFERENCES -> Message.of("The ledger check found {0} differences", count);
       case BACKGROUND_FAILURE ->
-          "Background work failed"
-              + where
-              + ": "
-              + details.getOrDefault("work", "")
-              + (count.isEmpty() ? "" : ", " + count + " times")
-              + (details.containsKey("failure") ? " (" + details.get("failure") + ")" : "");
+          Message.of(
+              "Background work failed{0}: {1}{2}{3}",
+              where,
+              details.getOrDefault("work", ""),
+              count.isEmpty() ? "" : Message.of(", {0} times", count),
+              details.containsKey("failure") ? " (" + details.get("failure") + ")" : "");
       case MAIL_NOT_SENT ->
-          "An email to " + details.get("to") + " was not sent: " + details.get("failure");
+          Message.of(
+              "An email to {0} was not sent: {1}", details.get("to"), details.get("failure"));
       case NOT_PRINTED ->
-          details.get("about")
-              + " was not printed on "
-              + details.get("printer")
-              + where
-              + ": "
-              + details.get("failure");
+          Message.of(
+              "{0} was not printed on {1}{2}: {3}",
+              details.get("about"), details.get("printer"), where, details.get("failure"));
     };
   }
 }

@@ -12,6 +12,7 @@ import app.reliquum.core.fulfilment.Outbound;
 import app.reliquum.core.ledger.Goods;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.quantity.QuantityException;
+import app.reliquum.core.text.Message;
 import app.reliquum.documents.DocumentKind;
 import app.reliquum.documents.DocumentNumbers;
 import app.reliquum.outbound.OutboundTable.Head;
@@ -93,9 +94,9 @@ public class Accepting {
         customers
             .withCode(code)
             .orElseThrow(
-                () -> Problem.invalid("customer", "There is no customer " + code.strip() + "."));
+                () -> Problem.invalid("customer", "There is no customer {0}.", code.strip()));
     if (!customer.active()) {
-      throw Problem.invalid("customer", customer.name() + " is closed.");
+      throw Problem.invalid("customer", "{0} is closed.", customer.name());
     }
     return customer;
   }
@@ -114,17 +115,17 @@ public class Accepting {
     Catalog.Measured kit =
         catalog
             .withCode(code)
-            .orElseThrow(() -> Problem.invalid("kit", "There is no item " + code + "."));
+            .orElseThrow(() -> Problem.invalid("kit", "There is no item {0}.", code));
     places.requireSite(entry.site(), actor);
     Quantity many;
     try {
       many = kit.measure().check(entry.kits());
     } catch (QuantityException fault) {
-      throw Problem.invalid("kits", fault.getMessage());
+      throw Problem.invalid("kits", fault);
     }
     List<Kits.Component> components = kits.of(kit.id()).components();
     if (components.isEmpty()) {
-      throw Problem.invalid("kit", "Nobody has said what " + kit.name() + " is made of.");
+      throw Problem.invalid("kit", "Nobody has said what {0} is made of.", kit.name());
     }
     long id =
         table.insert(
@@ -159,7 +160,7 @@ public class Accepting {
       Amounts.Amount amount = amounts.read(line.item(), line.packs(), line.pack());
       Goods goods = goods(amount.item(), text(line.lot()));
       if (goods.serial() != 0 && amount.quantity().compareTo(Quantity.ONE) > 0) {
-        throw Amounts.wrong("A serial number is one piece.", amount.item().code());
+        throw Amounts.wrong(Message.of("A serial number is one piece."), amount.item().code());
       }
       table.addLine(
           order,
@@ -209,7 +210,7 @@ public class Accepting {
             .orElseThrow(() -> Problem.missing("line", line));
     if (standing.picked().isPositive() || standing.shipped().isPositive()) {
       throw Problem.refused(
-          "under-way", "Line " + line + " is picked or gone in part. It is met as it was.");
+          "under-way", "Line {0} is picked or gone in part. It is met as it was.", line);
     }
     table.supply(
         id,
@@ -235,14 +236,16 @@ public class Accepting {
           .orElseThrow(
               () ->
                   Amounts.wrong(
-                      "There is no " + item.name() + " with number " + mark + ".", item.code()));
+                      Message.of("There is no {0} with number {1}.", item.name(), mark),
+                      item.code()));
     }
     return lotsAndSerials
         .lot(item.id(), mark)
         .map(lot -> new Goods(item.id(), lot.id(), 0))
         .orElseThrow(
             () ->
-                Amounts.wrong("There is no lot " + mark + " of " + item.name() + ".", item.code()));
+                Amounts.wrong(
+                    Message.of("There is no lot {0} of {1}.", mark, item.name()), item.code()));
   }
 
   /** Changes an order of which nothing is picked. What was reserved is looked for anew. */
@@ -280,7 +283,9 @@ public class Accepting {
             .anyMatch(line -> line.picked().isPositive() || line.shipped().isPositive());
     if (touched) {
       throw Problem.refused(
-          "under-way", head.number() + " is picked or gone in part. It can't be changed any more.");
+          "under-way",
+          "{0} is picked or gone in part. It can't be changed any more.",
+          head.number());
     }
     requireNobodyPicks(head);
   }
@@ -288,7 +293,7 @@ public class Accepting {
   private static void requireNobodyPicks(Head head) {
     if (head.roundId() != 0) {
       throw Problem.refused(
-          "under-way", head.picker() + " is on the way to pick " + head.number() + ".");
+          "under-way", "{0} is on the way to pick {1}.", head.picker(), head.number());
     }
   }
 
@@ -298,7 +303,7 @@ public class Accepting {
     List<Outbound.Line> lines = progress.lines(head);
     if (lines.stream().anyMatch(line -> line.picked().isPositive())) {
       throw Problem.refused(
-          "picked", "Something is picked for " + head.number() + ". Hand it over, or put it back.");
+          "picked", "Something is picked for {0}. Hand it over, or put it back.", head.number());
     }
     reserving.release(head.number(), one -> true);
     lines.forEach(line -> table.withdraw(id, line.line(), line.open()));

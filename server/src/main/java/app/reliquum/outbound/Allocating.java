@@ -299,7 +299,7 @@ public class Allocating implements ReservingDocuments {
   private static void requireNobodyPicks(Head head) {
     if (head.roundId() != 0) {
       throw Problem.refused(
-              "under-way", head.picker() + " is on the way to pick " + head.number() + ".")
+              "under-way", "{0} is on the way to pick {1}.", head.picker(), head.number())
           .with("picker", head.picker());
     }
   }

@@ -6,6 +6,7 @@ import jakarta.persistence.GenerationType;
 import jakarta.persistence.Id;
 import jakarta.persistence.Table;
 import jakarta.persistence.Version;
+import java.util.Objects;
 
 /** Someone who gets goods from the house. */
 @SuppressWarnings("NullAway.Init") // Hibernate, or what adds one, fills it
@@ -27,6 +28,7 @@ class Customer {
   private int minimumLife;
   private boolean oneLot;
   private boolean active = true;
+  private String language = "";
 
   protected Customer() {}
 
@@ -47,6 +49,7 @@ class Customer {
     this.minimumLife = entry.minimumLife();
     this.oneLot = entry.oneLot();
     this.active = entry.active();
+    this.language = Objects.requireNonNullElse(entry.language(), language);
   }
 
   int version() {
@@ -55,6 +58,6 @@ class Customer {
 
   Customers.Card card() {
     return new Customers.Card(
-        id, version, code, name, email, street, town, gln, minimumLife, oneLot, active);
+        id, version, code, name, email, street, town, gln, minimumLife, oneLot, active, language);
   }
 }

@@ -32,7 +32,9 @@ class CustomerTable extends RowByRowTable {
               .usually("0")
               .alsoCalled("minimum remaining shelf life"),
           TableColumn.yesNo("one lot", "Whether a line must be of one lot.", false),
-          TableColumn.yesNo("active", "Whether orders of it are taken.", true));
+          TableColumn.yesNo("active", "Whether orders of it are taken.", true),
+          TableColumn.text(
+              "language", "The language of its papers, en or de; empty for the house's.", "de"));
 
   private final Customers customers;
   private final CustomerStore store;
@@ -41,7 +43,7 @@ class CustomerTable extends RowByRowTable {
     super(
         FORM,
         query,
-        "select code, name, email, street, town, gln, minimum_life, one_lot, active"
+        "select code, name, email, street, town, gln, minimum_life, one_lot, active, language"
             + " from customer order by code");
     this.customers = customers;
     this.store = store;
@@ -67,7 +69,8 @@ class CustomerTable extends RowByRowTable {
             row.text("gln"),
             row.whole("minimum life").orElseThrow(),
             row.yes("one lot"),
-            row.yes("active"));
+            row.yes("active"),
+            row.text("language"));
     if (writing.valid(row, entry)) {
       if (there == null) {
         customers.add(entry);

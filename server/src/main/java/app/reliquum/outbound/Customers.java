@@ -34,6 +34,7 @@ public class Customers {
    *
    * @param minimumLife for how many days goods must still be good when they need them
    * @param oneLot whether a line must be of one lot
+   * @param language that of papers for it; empty for that of the house
    */
   @Schema(name = "CustomerCard")
   public record Card(
@@ -47,9 +48,14 @@ public class Customers {
       String gln,
       int minimumLife,
       boolean oneLot,
-      boolean active) {}
+      boolean active,
+      String language) {}
 
-  /** A customer as entered. */
+  /**
+   * A customer as entered.
+   *
+   * @param language that of papers for it; null for as before
+   */
   @Schema(name = "CustomerEntry")
   public record Entry(
       @Nullable Integer version,
@@ -62,7 +68,9 @@ public class Customers {
       @NotNull @Pattern(regexp = "([0-9]{13})?", message = "is 13 digits, or empty") String gln,
       @Min(0) @Max(3650) int minimumLife,
       boolean oneLot,
-      boolean active) {}
+      boolean active,
+      @Pattern(regexp = Texts.LANGUAGE, message = Texts.LANGUAGE_WANTED)
+          @Nullable String language) {}
 
   /** Every customer, by name. */
   @Transactional(readOnly = true)
@@ -96,7 +104,7 @@ public class Customers {
   @Transactional
   public Card add(Entry entry) {
     if (store.findByCode(entry.code()).isPresent()) {
-      throw Problem.conflict("not-unique", "There is a customer " + entry.code() + " already.")
+      throw Problem.conflict("not-unique", "There is a customer {0} already.", entry.code())
           .with("field", "code");
     }
     rowLog.changing("customers", entry.code());

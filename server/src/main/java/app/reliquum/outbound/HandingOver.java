@@ -10,6 +10,7 @@ import app.reliquum.core.ledger.Reservation;
 import app.reliquum.core.ledger.Spot;
 import app.reliquum.core.place.PlaceKind;
 import app.reliquum.core.quantity.Quantity;
+import app.reliquum.core.text.Message;
 import app.reliquum.documents.DocumentKind;
 import app.reliquum.documents.DocumentNumbers;
 import app.reliquum.outbound.OutboundTable.Head;
@@ -77,7 +78,7 @@ public class HandingOver {
             .toList();
     if (picked.isEmpty()) {
       throw Problem.refused(
-          "nothing-picked", "Nothing is picked for " + head.number() + ". Pick something first.");
+          "nothing-picked", "Nothing is picked for {0}. Pick something first.", head.number());
     }
     if (progress.flow(head).packs()) {
       Set<Long> loads = parcels.loads(order);
@@ -86,9 +87,11 @@ public class HandingOver {
       if (!loose.isEmpty()) {
         throw Problem.refused(
                 "not-packed",
-                loose.size()
-                    + (loose.size() == 1 ? " thing is" : " things are")
-                    + " not packed yet. Pack them into a unit load first.")
+                loose.size() == 1
+                    ? Message.of("1 thing is not packed yet. Pack it into a unit load first.")
+                    : Message.of(
+                        "{0} things are not packed yet. Pack them into a unit load first.",
+                        loose.size()))
             .with("open", loose.size());
       }
     }
@@ -208,7 +211,7 @@ public class HandingOver {
     }
     if (back.kind() == PostingKind.PICK || back.kind() == PostingKind.PACK) {
       throw Problem.refused(
-          "picked", "This was picked for " + head.number() + ". Put it back from there.");
+          "picked", "This was picked for {0}. Put it back from there.", head.number());
     }
     progress.lock(head.id());
     boolean waits = progress.flow(head).waits();

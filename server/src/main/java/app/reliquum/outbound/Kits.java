@@ -111,7 +111,7 @@ public class Kits {
     long id =
         catalog
             .withCode(kit)
-            .orElseThrow(() -> Problem.invalid("kit", "There is no item " + kit + "."))
+            .orElseThrow(() -> Problem.invalid("kit", "There is no item {0}.", kit))
             .id();
     if (amount.item().id() == id) {
       throw ofItself();
@@ -139,7 +139,7 @@ public class Kits {
         throw ofItself();
       }
       if (!seen.add(amount.item().id())) {
-        throw Problem.invalid("components", amount.item().name() + " is named twice.");
+        throw Problem.invalid("components", "{0} is named twice.", amount.item().name());
       }
       jdbc.sql("insert into kit_component (kit_id, item_id, quantity) values (?, ?, ?)")
           .params(kit, amount.item().id(), amount.quantity().amount())

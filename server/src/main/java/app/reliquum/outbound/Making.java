@@ -164,7 +164,7 @@ public class Making implements Coming {
 
   private static Head job(Head head) {
     if (!head.isJob() || head.kitQuantity() == null) {
-      throw Problem.refused("no-job", head.number() + " is no job.");
+      throw Problem.refused("no-job", "{0} is no job.", head.number());
     }
     return head;
   }
@@ -269,8 +269,10 @@ public class Making implements Coming {
     if (spoilt.compareTo(most) > 0) {
       throw Problem.refused(
               "too-much",
-              "At most %s %s of %s are used up and in nothing that is booked in."
-                  .formatted(most, row.unit().symbol(), row.name()))
+              "At most {0} {1} of {2} are used up and in nothing that is booked in.",
+              most,
+              row.unit().symbol(),
+              row.name())
           .with("field", "quantity")
           .with("asked", spoilt)
           .with("most", most);
@@ -289,7 +291,7 @@ public class Making implements Coming {
   }
 
   private static Problem cancelled(Head head) {
-    return Problem.conflict("ended", head.number() + " is cancelled.")
+    return Problem.conflict("ended", "{0} is cancelled.", head.number())
         .with("number", head.number())
         .with("state", head.state());
   }
@@ -310,8 +312,10 @@ public class Making implements Coming {
     if (part.compareTo(mayBook) > 0) {
       throw Problem.refused(
               "too-much",
-              "The components that are used up are enough for %s more %s, not for %s."
-                  .formatted(mayBook, item.measure().unit().symbol(), part))
+              "The components that are used up are enough for {0} more {1}, not for {2}.",
+              mayBook,
+              item.measure().unit().symbol(),
+              part)
           .with("field", "quantity")
           .with("asked", part)
           .with("most", mayBook);
@@ -340,7 +344,7 @@ public class Making implements Coming {
     try {
       return item.measure().check(quantity);
     } catch (QuantityException fault) {
-      throw Problem.invalid("quantity", fault.getMessage());
+      throw Problem.invalid("quantity", fault);
     }
   }
 
@@ -380,7 +384,7 @@ public class Making implements Coming {
     String label = places.named(head.siteId()).code() + "." + address;
     Places.LedgerPlace bin = places.labelled(Set.of(label)).get(label);
     if (bin == null) {
-      throw Problem.invalid("bin", "There is no bin " + address + " at this site.");
+      throw Problem.invalid("bin", "There is no bin {0} at this site.", address);
     }
     return bin.id();
   }
@@ -404,7 +408,7 @@ public class Making implements Coming {
     }
     if (part.amount().compareTo(BigDecimal.valueOf(MOST_PIECES)) > 0) {
       throw Problem.invalid(
-          "quantity", "At most " + MOST_PIECES + " pieces with serial numbers are booked at once.");
+          "quantity", "At most {0} pieces with serial numbers are booked at once.", MOST_PIECES);
     }
     Set<String> made = new LinkedHashSet<>();
     for (int i = 0; i < part.amount().intValue(); i++) {
@@ -422,8 +426,9 @@ public class Making implements Coming {
     if (BigDecimal.valueOf(serials.size()).compareTo(part.amount()) != 0) {
       throw Problem.invalid(
           "serials",
-          "%s pieces need as many serial numbers, each once; there are %d."
-              .formatted(part, serials.size()));
+          "{0} pieces need as many serial numbers, each once; there are {1}.",
+          part,
+          serials.size());
     }
     return serials.stream()
         .sorted()

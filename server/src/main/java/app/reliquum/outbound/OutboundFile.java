@@ -9,6 +9,7 @@ import app.reliquum.api.sheets.RowFile;
 import app.reliquum.catalog.Catalog;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.quantity.QuantityException;
+import app.reliquum.core.text.Message;
 import app.reliquum.house.House;
 import app.reliquum.places.Places;
 import app.reliquum.ubl.Price;
@@ -228,7 +229,7 @@ class OutboundFile {
     try {
       return text.isEmpty() ? Optional.empty() : Optional.of(read.apply(text));
     } catch (IllegalArgumentException | ArithmeticException unreadable) {
-      throw Problem.invalid(column, "'" + text + "' " + fault + ".");
+      throw Problem.invalid(column, "'{0}' {1}.", text, fault);
     }
   }
 
@@ -237,7 +238,8 @@ class OutboundFile {
   private ImportResult document(byte[] xml, Actor actor) {
     OrderType order =
         Reading.parse(
-            errors -> UBL21Marshaller.order().setCollectErrors(errors).read(xml), "order");
+            errors -> UBL21Marshaller.order().setCollectErrors(errors).read(xml),
+            Message.of("order"));
     PartyType buyer =
         order.getBuyerCustomerParty() == null ? null : order.getBuyerCustomerParty().getParty();
     Customers.Card customer =
@@ -246,9 +248,8 @@ class OutboundFile {
                 () ->
                     Problem.refused(
                         "unknown-customer",
-                        "The order is from "
-                            + Reading.name(buyer)
-                            + ", which is no customer of this house."));
+                        "The order is from {0}, which is no customer of this house.",
+                        Reading.name(buyer)));
     PartyType seller =
         order.getSellerSupplierParty() == null ? null : order.getSellerSupplierParty().getParty();
     long site = site(seller, actor);
@@ -322,20 +323,19 @@ class OutboundFile {
     }
     throw Problem.refused(
         "unknown-site",
-        "The order does not say which of our sites delivers. Expected its GLN, or one of "
-            + sites.stream().map(Places.SiteCard::code).toList()
-            + ".");
+        "The order does not say which of our sites delivers. Expected its GLN, or one of {0}.",
+        sites.stream().map(Places.SiteCard::code).toList());
   }
 
   private OutboundViews.LineEntry line(LineItemType line) {
-    String where = "Line " + line.getIDValue() + ": ";
+    Message where = Message.of("Line {0}: ", line.getIDValue());
     Catalog.Measured item = reading.item(Objects.requireNonNull(line.getItem()), where);
     Quantity quantity =
         Reading.quantity(
             item,
             line.getQuantityValue(),
             line.getQuantity() == null ? null : line.getQuantity().getUnitCode(),
-            "ordered quantity",
+            Message.of("ordered quantity"),
             where);
     Price price = Price.read(line.getPrice(), where);
     return new OutboundViews.LineEntry(

@@ -237,7 +237,7 @@ public class OutboundOrders implements Asked {
   /** What left for customers in the last days, by item, the best earning first. */
   List<OutboundViews.Earning> earnings(int days, Long site, Actor actor) {
     if (days < 1 || days > MOST_DAYS) {
-      throw Problem.invalid("days", "Choose between 1 and " + MOST_DAYS + " days.");
+      throw Problem.invalid("days", "Choose between 1 and {0} days.", MOST_DAYS);
     }
     return rows.earnings(clock.instant().minus(Duration.ofDays(days)), site, actor);
   }

@@ -2,9 +2,11 @@ package app.reliquum.outbound;
 
 import app.reliquum.api.Actor;
 import app.reliquum.api.Problem;
+import app.reliquum.api.Words;
 import app.reliquum.api.printing.PaperKind;
 import app.reliquum.api.printing.PaperSource;
 import app.reliquum.core.scan.OwnLabel;
+import app.reliquum.core.text.Message;
 import app.reliquum.house.House;
 import app.reliquum.house.Paper;
 import app.reliquum.house.Paper.Column;
@@ -14,15 +16,12 @@ import app.reliquum.places.Places;
 import app.reliquum.stock.ReservedGoods;
 import app.reliquum.ubl.DespatchAdvices;
 import app.reliquum.ubl.Party;
-import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneId;
-import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
@@ -36,10 +35,6 @@ import org.springframework.transaction.annotation.Transactional;
 /** What is printed of an order, or told to another system. */
 @Service
 class OutboundPapers implements PaperSource {
-
-  private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("d MMM yyyy", Locale.UK);
-  private static final DateTimeFormatter MOMENT =
-      DateTimeFormatter.ofPattern("d MMM yyyy HH:mm", Locale.UK);
 
   private final OutboundOrders orders;
   private final Customers customers;
@@ -161,17 +156,18 @@ class OutboundPapers implements PaperSource {
   private static OutboundViews.Despatch despatched(
       OutboundViews.Card card, @Nullable Long despatch) {
     if (card.despatches().isEmpty()) {
-      throw Problem.refused("nothing-shipped", "Nothing of " + card.number() + " is shipped yet.");
+      throw Problem.refused("nothing-shipped", "Nothing of {0} is shipped yet.", card.number());
     }
     return despatch == null
         ? card.despatches().get(card.despatches().size() - 1)
         : card.despatches().stream()
             .filter(one -> one.id() == despatch)
             .findFirst()
-            .orElseThrow(() -> Problem.missing("despatch of " + card.number(), despatch));
+            .orElseThrow(
+                () -> Problem.missing(Message.of("despatch of {0}", card.number()), despatch));
   }
 
-  private Paper begin(String title, OutboundViews.Card card) {
+  private Paper begin(Words words, String title, OutboundViews.Card card) {
     Map<String, List<String>> parties = new LinkedHashMap<>();
     Places.Named site = places.named(card.siteId());
     parties.put("From", lines(site.name(), site.street(), site.town()));
@@ -182,7 +178,7 @@ class OutboundPapers implements PaperSource {
       parties.put("Job", lines(card.kits() + " × " + card.kit()));
     }
     return Paper.of(
-            title, card.number(), new OwnLabel(OwnLabel.Kind.DOCUMENT, card.number()).text())
+            words, title, card.number(), new OwnLabel(OwnLabel.Kind.DOCUMENT, card.number()).text())
         .boxes(parties);
   }
 
@@ -190,19 +186,21 @@ class OutboundPapers implements PaperSource {
     return java.util.Arrays.stream(lines).filter(line -> !line.isEmpty()).toList();
   }
 
-  private static String day(@Nullable LocalDate day) {
-    return day == null ? "–" : day.format(DAY);
+  /** The words of who picks at the site. */
+  private Words pickers(OutboundViews.Card card) {
+    return house.words(places.named(card.siteId()).language());
   }
 
-  private String moment(OutboundViews.Card card, Instant moment) {
-    return moment == null
-        ? "–"
-        : moment.atZone(ZoneId.of(places.named(card.siteId()).timeZone())).format(MOMENT);
+  /** The words of who gets the goods: the customer, or for a job the site itself. */
+  private Words receivers(OutboundViews.Card card) {
+    return card.customerId() == null
+        ? pickers(card)
+        : house.words(customers.customer(card.customerId()).language());
   }
 
-  private Map<String, String> facts(OutboundViews.Card card) {
+  private static Map<String, String> facts(Words words, OutboundViews.Card card) {
     Map<String, String> facts = new LinkedHashMap<>();
-    facts.put("Needed by", day(card.needed()));
+    facts.put("Needed by", words.day(card.needed()));
     if (!card.reference().isEmpty()) {
       facts.put("Your order", card.reference());
     }
@@ -210,7 +208,8 @@ class OutboundPapers implements PaperSource {
   }
 
   private Paper pickSheet(OutboundViews.Card card) {
-    Map<String, String> facts = facts(card);
+    Words words = pickers(card);
+    Map<String, String> facts = facts(words, card);
     facts.put("Lines", Integer.toString(card.lines().size()));
     List<List<String>> rows =
         card.kept().stream()
@@ -220,13 +219,14 @@ class OutboundPapers implements PaperSource {
                     List.of(
                         one.place(),
                         one.name(),
-                        marks(one.lot(), one.expiry(), one.serial()),
-                        one.quantity() + " " + one.symbol(),
+                        marks(words, one.lot(), one.expiry(), one.serial()),
+                        words.number(one.quantity()) + " " + one.symbol(),
                         "",
                         new OwnLabel(OwnLabel.Kind.ITEM, one.item()).text()))
             .toList();
-    String missing = listed(card, line -> line.missing().isPositive(), OutboundViews.Line::missing);
-    return begin("Pick sheet", card)
+    String missing =
+        listed(words, card, line -> line.missing().isPositive(), OutboundViews.Line::missing);
+    return begin(words, "Pick sheet", card)
         .facts(facts)
         .words(card.note())
         .table(
@@ -238,28 +238,30 @@ class OutboundPapers implements PaperSource {
                 new Column("Picked", Kind.BOX),
                 new Column("", Kind.BARS)),
             rows)
-        .words(rows.isEmpty() ? "Nothing is left to be picked." : "")
-        .words(missing.isEmpty() ? "" : "Not in stock: " + missing + ".")
+        .words(rows.isEmpty() ? words.say("Nothing is left to be picked.") : "")
+        .words(missing.isEmpty() ? "" : words.say("Not in stock: {0}.", missing))
         .signatures("Picked by, date", "Verified by, date");
   }
 
   private static String listed(
+      Words words,
       OutboundViews.Card card,
       Predicate<OutboundViews.Line> which,
       java.util.function.Function<OutboundViews.Line, Object> figure) {
     return card.lines().stream()
         .filter(which)
-        .map(line -> figure.apply(line) + " " + line.symbol() + " " + line.name())
+        .map(line -> words.number(figure.apply(line)) + " " + line.symbol() + " " + line.name())
         .collect(Collectors.joining(", "));
   }
 
   private Paper packingList(OutboundViews.Card card) {
+    Words words = receivers(card);
     if (card.parcels().isEmpty()) {
-      throw Problem.refused("nothing-packed", "Nothing of " + card.number() + " is packed yet.");
+      throw Problem.refused("nothing-packed", "Nothing of {0} is packed yet.", card.number());
     }
-    Map<String, String> facts = facts(card);
+    Map<String, String> facts = facts(words, card);
     facts.put("Unit loads", Integer.toString(card.parcels().size()));
-    Paper paper = begin("Packing list", card).facts(facts);
+    Paper paper = begin(words, "Packing list", card).facts(facts);
     for (OutboundViews.Parcel parcel : card.parcels()) {
       List<List<String>> rows = new ArrayList<>();
       for (ReservedGoods one : card.kept()) {
@@ -268,8 +270,8 @@ class OutboundPapers implements PaperSource {
               row(
                   one.item(),
                   one.name(),
-                  marks(one.lot(), one.expiry(), one.serial()),
-                  one.quantity() + " " + one.symbol()));
+                  marks(words, one.lot(), one.expiry(), one.serial()),
+                  words.number(one.quantity()) + " " + one.symbol()));
         }
       }
       card.despatches().stream()
@@ -281,15 +283,14 @@ class OutboundPapers implements PaperSource {
                       row(
                           one.item(),
                           one.name(),
-                          marks(one.lot(), one.expiry(), one.serial()),
-                          one.quantity() + " " + one.symbol())));
+                          marks(words, one.lot(), one.expiry(), one.serial()),
+                          words.number(one.quantity()) + " " + one.symbol())));
       paper
           .words(
-              "Unit load "
-                  + parcel.code()
+              words.say("Unit load {0}", parcel.code())
                   + (parcel.weight() == null
                       ? ""
-                      : ", " + parcel.weight().stripTrailingZeros().toPlainString() + " kg")
+                      : ", " + words.number(parcel.weight().stripTrailingZeros()) + " kg")
                   + (parcel.tracking().isEmpty() ? "" : ", " + parcel.tracking()))
           .table(columns(), rows);
     }
@@ -298,6 +299,7 @@ class OutboundPapers implements PaperSource {
 
   /** The carrier's number as a barcode, where it goes, and the number of the unit load. */
   private Paper carrierLabel(OutboundViews.Card card, long load) {
+    Words words = receivers(card);
     int number = 0;
     for (OutboundViews.Parcel parcel : card.parcels()) {
       number++;
@@ -306,7 +308,7 @@ class OutboundPapers implements PaperSource {
       }
       if (parcel.tracking().isEmpty()) {
         throw Problem.refused(
-            "no-carrier", "No carrier has taken " + parcel.code() + " on yet. Choose one first.");
+            "no-carrier", "No carrier has taken {0} on yet. Choose one first.", parcel.code());
       }
       Map<String, List<String>> parties = new LinkedHashMap<>();
       Places.Named site = places.named(card.siteId());
@@ -319,15 +321,15 @@ class OutboundPapers implements PaperSource {
       facts.put("Service", parcel.service());
       facts.put(
           "Weight",
-          Objects.requireNonNull(parcel.weight()).stripTrailingZeros().toPlainString() + " kg");
-      facts.put("Unit load", number + " of " + card.parcels().size());
+          words.number(Objects.requireNonNull(parcel.weight()).stripTrailingZeros()) + " kg");
+      facts.put("Unit load", words.say("{0} of {1}", number, card.parcels().size()));
       facts.put("SSCC", parcel.code());
       facts.put("Order", card.number());
-      return Paper.of("Carrier label", parcel.tracking(), parcel.tracking())
+      return Paper.of(words, "Carrier label", parcel.tracking(), parcel.tracking())
           .boxes(parties)
           .facts(facts);
     }
-    throw Problem.missing("unit load of " + card.number(), load);
+    throw Problem.missing(Message.of("unit load of {0}", card.number()), load);
   }
 
   private static List<Column> columns() {
@@ -343,15 +345,16 @@ class OutboundPapers implements PaperSource {
   }
 
   private Paper dispatchNote(OutboundViews.Card card, OutboundViews.Despatch of) {
-    Map<String, String> facts = facts(card);
+    Words words = receivers(card);
+    Map<String, String> facts = facts(words, card);
     facts.put("Delivery note", of.number());
-    facts.put("Shipped", moment(card, of.at()));
+    facts.put("Shipped", words.moment(of.at(), ZoneId.of(places.named(card.siteId()).timeZone())));
     facts.put("By", of.person());
     if (!of.takenBy().isEmpty()) {
       facts.put("Collected by", of.takenBy());
     }
-    String follows = listed(card, line -> open(line).signum() > 0, OutboundPapers::open);
-    return begin("Delivery note", card)
+    String follows = listed(words, card, line -> open(line).signum() > 0, OutboundPapers::open);
+    return begin(words, "Delivery note", card)
         .facts(facts)
         .words(card.note())
         .table(
@@ -363,11 +366,13 @@ class OutboundPapers implements PaperSource {
                         row(
                             one.item(),
                             one.name(),
-                            marks(one.lot(), one.expiry(), one.serial())
-                                + (one.load() == null ? "" : " unit load " + one.load()),
-                            one.quantity() + " " + one.symbol()))
+                            marks(words, one.lot(), one.expiry(), one.serial())
+                                + (one.load() == null
+                                    ? ""
+                                    : " " + words.say("unit load {0}", one.load())),
+                            words.number(one.quantity()) + " " + one.symbol()))
                 .toList())
-        .words(follows.isEmpty() ? "" : "Still to follow: " + follows + ".")
+        .words(follows.isEmpty() ? "" : words.say("Still to follow: {0}.", follows))
         .signatures("Shipped: name, signature, date", "Received: name, signature, date");
   }
 
@@ -376,11 +381,14 @@ class OutboundPapers implements PaperSource {
   }
 
   private static String marks(
-      @Nullable String lot, @Nullable LocalDate expiry, @Nullable String serial) {
+      Words words, @Nullable String lot, @Nullable LocalDate expiry, @Nullable String serial) {
     if (serial != null) {
       return serial;
     }
-    return lot == null ? "" : lot + (expiry == null ? "" : ", good until " + day(expiry));
+    if (lot == null) {
+      return "";
+    }
+    return expiry == null ? lot : words.say("{0}, good until {1}", lot, words.day(expiry));
   }
 
   /** The despatch advice of what was handed over. */

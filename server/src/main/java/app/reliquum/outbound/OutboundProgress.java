@@ -46,7 +46,7 @@ class OutboundProgress {
             case DONE -> " is done.";
             default -> " has gone.";
           };
-      throw Problem.conflict("ended", head.number() + how)
+      throw Problem.conflict("ended", "{0}", head.number() + how)
           .with("number", head.number())
           .with("state", head.state());
     }

@@ -9,6 +9,7 @@ import app.reliquum.core.ledger.PositionKey;
 import app.reliquum.core.ledger.Reservation;
 import app.reliquum.core.ledger.Spot;
 import app.reliquum.core.quantity.Quantity;
+import app.reliquum.core.text.Message;
 import app.reliquum.house.House;
 import app.reliquum.outbound.OutboundTable.Head;
 import app.reliquum.places.Places;
@@ -151,10 +152,9 @@ public class Packing {
       if (known.get().orderId() != order) {
         throw Problem.refused(
             "other-order",
-            known.get().code()
-                + " belongs to "
-                + orders.find(known.get().orderId()).map(Head::number).orElse("another order")
-                + ".");
+            "{0} belongs to {1}.",
+            known.get().code(),
+            orders.find(known.get().orderId()).map(Head::number).orElse("another order"));
       }
       return;
     }
@@ -169,8 +169,8 @@ public class Packing {
       throw Problem.refused(
           "not-empty",
           card.trolley()
-              ? card.code() + " stays in the house. Pack into a unit load of its own."
-              : card.code() + " carries other goods. Take an empty one.");
+              ? Message.of("{0} stays in the house. Pack into a unit load of its own.", card.code())
+              : Message.of("{0} carries other goods. Take an empty one.", card.code()));
     }
     table.add(load, order, command.actor());
   }
@@ -191,7 +191,7 @@ public class Packing {
             .orElseThrow(() -> Problem.missing("picked goods", picked));
     Quantity part = quantity == null ? one.quantity() : quantity;
     if (!part.isPositive() || part.compareTo(one.quantity()) > 0) {
-      throw Problem.refused("too-much", one.quantity() + " of it are picked, not " + part + ".")
+      throw Problem.refused("too-much", "{0} of it are picked, not {1}.", one.quantity(), part)
           .with("asked", part)
           .with("most", one.quantity());
     }
@@ -250,7 +250,7 @@ public class Packing {
   public UnitLoads.Card packAll(Command command, long order) {
     Head head = open(command, order);
     if (open(order).loose().isEmpty()) {
-      throw Problem.refused("nothing-loose", "Nothing of " + head.number() + " is left to pack.");
+      throw Problem.refused("nothing-loose", "Nothing of {0} is left to pack.", head.number());
     }
     UnitLoads.Card card = begin(command, order);
     // One at a time: what lies in one place for one line is carried along in any order.
@@ -267,8 +267,7 @@ public class Packing {
     open(command, order);
     ParcelTable.Row row = ofOrder(order, load);
     if (!onHand.on(load).isEmpty()) {
-      throw Problem.refused(
-          "not-empty", "Something stands on " + row.code() + ". Unpack it first.");
+      throw Problem.refused("not-empty", "Something stands on {0}. Unpack it first.", row.code());
     }
     carriers.withdraw(row.carrierId(), row.tracking());
     table.remove(load);
@@ -308,7 +307,7 @@ public class Packing {
     BigDecimal weight = row.weight();
     if (weight == null) {
       throw Problem.refused(
-          "no-weight", "The carrier asks what " + row.code() + " weighs. Weigh it first.");
+          "no-weight", "The carrier asks what {0} weighs. Weigh it first.", row.code());
     }
     Carriers.Taken taken =
         carriers.take(

@@ -165,9 +165,8 @@ public class PickRounds {
             open -> {
               throw Problem.refused(
                   "on-round",
-                  "You are on a round already, with "
-                      + open.orders().stream().map(Taken::number).collect(Collectors.joining(", "))
-                      + ". Finish it, or leave it.");
+                  "You are on a round already, with {0}. Finish it, or leave it.",
+                  open.orders().stream().map(Taken::number).collect(Collectors.joining(", ")));
             });
     Map<Long, String> totes = new TreeMap<>();
     entry
@@ -200,11 +199,11 @@ public class PickRounds {
     Head head = progress.lockOpen(order, command.actor());
     if (head.siteId() != site) {
       throw Problem.invalid(
-          "orders", head.number() + " leaves from " + places.named(head.siteId()).name() + ".");
+          "orders", "{0} leaves from {1}.", head.number(), places.named(head.siteId()).name());
     }
     if (head.roundId() != 0) {
       throw Problem.conflict(
-              "under-way", head.picker() + " is on the way to pick " + head.number() + ".")
+              "under-way", "{0} is on the way to pick {1}.", head.picker(), head.number())
           .with("picker", head.picker());
     }
     long tote = code.isEmpty() ? head.toteId() : tote(head, code);
@@ -227,7 +226,7 @@ public class PickRounds {
         loads
             .withCode(code)
             .filter(UnitLoads.Card::trolley)
-            .orElseThrow(() -> Problem.invalid("tote", "There is no tote " + code + "."));
+            .orElseThrow(() -> Problem.invalid("tote", "There is no tote {0}.", code));
     boolean elsewhere =
         jdbc.sql(
                     "select count(*) from outbound_order where tote_id = ? and id <> ?"
@@ -237,7 +236,7 @@ public class PickRounds {
                 .single()
             > 0;
     if (elsewhere || (card.place() != null && card.id() != head.toteId())) {
-      throw Problem.refused("tote-in-use", card.code() + " is in use. Take an empty one.");
+      throw Problem.refused("tote-in-use", "{0} is in use. Take an empty one.", card.code());
     }
     return card.id();
   }
@@ -257,7 +256,7 @@ public class PickRounds {
     Head head = progress.lock(order);
     places.requireSite(head.siteId(), command.actor());
     if (head.roundId() == 0) {
-      throw Problem.refused("no-round", "Nobody is on the way to pick " + head.number() + ".");
+      throw Problem.refused("no-round", "Nobody is on the way to pick {0}.", head.number());
     }
     off(command, head);
     endIfDone(head.roundId(), command);

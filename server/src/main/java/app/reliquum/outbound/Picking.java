@@ -114,14 +114,13 @@ public class Picking {
     Quantity shortBy = one.quantity().minus(take.quantity());
     if (take.quantity().isNegative() || shortBy.isNegative()) {
       throw Problem.refused(
-              "too-much",
-              "The list says " + one.quantity() + " there, not " + take.quantity() + ".")
+              "too-much", "The list says {0} there, not {1}.", one.quantity(), take.quantity())
           .with("asked", take.quantity())
           .with("most", one.quantity());
     }
     if (shortBy.isPositive() && take.reason() == null) {
       throw Problem.refused(
-              "say-why", shortBy + " less than the list says. Say why: is it empty, or damaged?")
+              "say-why", "{0} less than the list says. Say why: is it empty, or damaged?", shortBy)
           .with("shortBy", shortBy);
     }
     checkSubstitute(head, one, take);
@@ -177,8 +176,7 @@ public class Picking {
         .orElseThrow(
             () ->
                 Problem.conflict(
-                    "not-reserved",
-                    "That is not to be picked for " + head.number() + " any more."));
+                    "not-reserved", "That is not to be picked for {0} any more.", head.number()));
   }
 
   private void checkSubstitute(Head head, Reservation one, Take take) {
@@ -216,7 +214,7 @@ public class Picking {
     if (to.equals(from.spot())) {
       Quantity free = reserving.pickInPlace(head.number(), one.line(), from, take.quantity());
       if (free.compareTo(take.quantity()) < 0) {
-        throw Problem.refused("not-enough", "Only " + free + " are free there.")
+        throw Problem.refused("not-enough", "Only {0} are free there.", free)
             .with("free", free)
             .with("asked", take.quantity());
       }
@@ -338,7 +336,7 @@ public class Picking {
             .toList();
     if (all.isEmpty()) {
       throw Problem.refused(
-          "nothing-reserved", "Nothing more is reserved for " + head.number() + " to be picked.");
+          "nothing-reserved", "Nothing more is reserved for {0} to be picked.", head.number());
     }
     table.event(order, command.actor(), "PICKED", "");
     for (Reservation one : all) {

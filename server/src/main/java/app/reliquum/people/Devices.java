@@ -138,7 +138,7 @@ class Devices {
           .params(entry.name(), entry.site(), actor.id(), now())
           .update();
     } catch (DuplicateKeyException taken) {
-      throw Problem.conflict("not-unique", "A device is called " + entry.name() + " already.")
+      throw Problem.conflict("not-unique", "A device is called {0} already.", entry.name())
           .with("field", "name");
     }
     long id = jdbc.sql("select last_insert_id()").query(Long.class).single();
@@ -152,7 +152,7 @@ class Devices {
     Card card = locked(id, actor);
     if (card.state() == State.REVOKED) {
       throw Problem.refused(
-          "revoked", card.name() + " was revoked. Add it anew, under a new name.");
+          "revoked", "{0} was revoked. Add it anew, under a new name.", card.name());
     }
     return offer(id, card.name());
   }

@@ -2,6 +2,7 @@ package app.reliquum.people;
 
 import app.reliquum.api.Actor;
 import app.reliquum.api.Problem;
+import app.reliquum.api.Texts;
 import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Pattern;
@@ -41,7 +42,8 @@ class OwnChoices {
               message = "is the address of a page, or empty")
           String landingPage,
       boolean singleKeys,
-      @NotNull @Pattern(regexp = "|en|de", message = "is en, de, or empty") String language) {}
+      @NotNull @Pattern(regexp = Texts.LANGUAGE, message = Texts.LANGUAGE_WANTED)
+          String language) {}
 
   @Transactional(readOnly = true)
   public Choices of(Actor actor) {
@@ -59,6 +61,15 @@ class OwnChoices {
                     row.getString(5)))
         .optional()
         .orElse(new Choices(null, null, "", true, ""));
+  }
+
+  /** The language that someone has chosen; empty for none. */
+  String language(long person) {
+    return jdbc.sql("select language from person_choice where person_id = ?")
+        .param(person)
+        .query(String.class)
+        .optional()
+        .orElse("");
   }
 
   /** A site that one has left is chosen no more. */

@@ -34,13 +34,17 @@ public class People implements Staff {
   private final JdbcClient jdbc;
   private final RowLog rowLog;
 
+  private final OwnChoices choices;
+
   People(
       PersonStore store,
       Secrets secrets,
       SignIns signIns,
       SecurityLog log,
       JdbcClient jdbc,
-      RowLog rowLog) {
+      RowLog rowLog,
+      OwnChoices choices) {
+    this.choices = choices;
     this.rowLog = rowLog;
     this.jdbc = jdbc;
     this.store = store;
@@ -98,6 +102,12 @@ public class People implements Staff {
       return new Entry(
           version, code, name, role, everywhere, sites, active, null, null, approvalValue, email);
     }
+  }
+
+  /** The language that someone has chosen; empty for none. */
+  @Transactional(readOnly = true)
+  public String language(long person) {
+    return choices.language(person);
   }
 
   /** Everyone, by name. */
@@ -171,7 +181,7 @@ public class People implements Staff {
 
   private Card add(Entry entry, Hashes hashes, boolean temporary) {
     if (store.findByCode(entry.code()).isPresent()) {
-      throw Problem.conflict("not-unique", "Someone has the code " + entry.code() + " already.")
+      throw Problem.conflict("not-unique", "Someone has the code {0} already.", entry.code())
           .with("field", "code");
     }
     rowLog.changing("people", entry.code());
@@ -300,7 +310,7 @@ public class People implements Staff {
         .findFirst()
         .ifPresent(
             site -> {
-              throw Problem.invalid("sites", "There is no site with the number " + site + ".");
+              throw Problem.invalid("sites", "There is no site with the number {0}.", site);
             });
   }
 
@@ -341,7 +351,7 @@ public class People implements Staff {
       return house();
     }
     if (!found.active()) {
-      throw Problem.forbidden(found.name() + " does not work here any more.");
+      throw Problem.forbidden("{0} does not work here any more.", found.name());
     }
     return found.actor(Actor.Access.OF_THE_HOUSE);
   }

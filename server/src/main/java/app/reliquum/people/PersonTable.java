@@ -117,8 +117,7 @@ class PersonTable extends RowByRowTable {
               .optional()
               .orElse(null);
       if (site == null) {
-        throw Problem.invalid(
-            "sites", "Expected codes of sites, or all; there is no " + code + ".");
+        throw Problem.invalid("sites", "Expected codes of sites, or all; there is no {0}.", code);
       }
       sites.add(site);
     }

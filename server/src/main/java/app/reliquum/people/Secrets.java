@@ -3,6 +3,7 @@ package app.reliquum.people;
 import app.reliquum.api.Actor.Secret;
 import app.reliquum.api.Problem;
 import app.reliquum.core.secret.PinRule;
+import app.reliquum.core.text.Message;
 import com.nulabinc.zxcvbn.Zxcvbn;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
@@ -50,9 +51,8 @@ class Secrets {
     if (bytes > MOST_BYTES) {
       throw Problem.invalid(
           "password",
-          "A password has at most 72 bytes, this one has "
-              + bytes
-              + ". Letters beyond plain ones count as two to four.");
+          "A password has at most 72 bytes, this one has {0}. Letters beyond plain ones count as two to four.",
+          bytes);
     }
     if (strength.measure(password, List.of(about)).getScore() < STRENGTH) {
       throw Problem.invalid(
@@ -74,11 +74,14 @@ class Secrets {
               throw Problem.invalid(
                   "pin",
                   switch (fault) {
-                    case NOT_DIGITS -> "A PIN has 4 to 8 digits.";
-                    case REPEATED -> "A PIN of the same few digits is tried first. Take another.";
-                    case RISING -> "A PIN that rises or falls is tried first. Take another.";
+                    case NOT_DIGITS -> Message.of("A PIN has 4 to 8 digits.");
+                    case REPEATED ->
+                        Message.of("A PIN of the same few digits is tried first. Take another.");
+                    case RISING ->
+                        Message.of("A PIN that rises or falls is tried first. Take another.");
                     case KEYPAD_LINE ->
-                        "A PIN along a line of the keypad is tried first. Take another.";
+                        Message.of(
+                            "A PIN along a line of the keypad is tried first. Take another.");
                   });
             });
   }
@@ -122,7 +125,7 @@ class Secrets {
         HttpStatus.UNAUTHORIZED,
         "wrong-sign-in",
         secret == Secret.PIN
-            ? "That badge and PIN don't go together."
-            : "That name and password don't go together.");
+            ? Message.of("That badge and PIN don't go together.")
+            : Message.of("That name and password don't go together."));
   }
 }

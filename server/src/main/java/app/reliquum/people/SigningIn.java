@@ -3,6 +3,7 @@ package app.reliquum.people;
 import app.reliquum.api.Actor;
 import app.reliquum.api.Actor.Secret;
 import app.reliquum.api.Problem;
+import app.reliquum.core.text.Message;
 import app.reliquum.people.SecurityLog.What;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
@@ -109,7 +110,9 @@ class SigningIn {
       throw new Problem(
               HttpStatus.UNPROCESSABLE_CONTENT,
               "wrong-secret",
-              by == Secret.PIN ? "That is not your PIN." : "That is not your password.")
+              by == Secret.PIN
+                  ? Message.of("That is not your PIN.")
+                  : Message.of("That is not your password."))
           .with("field", "present");
     }
     tries.succeeded(charged);

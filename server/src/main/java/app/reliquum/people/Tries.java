@@ -122,7 +122,8 @@ class Tries {
       throw new Problem(
               HttpStatus.TOO_MANY_REQUESTS,
               "wait",
-              "Too many wrong tries. Wait " + seconds + " s and try again.")
+              "Too many wrong tries. Wait {0} s and try again.",
+              seconds)
           .with("retryAfter", seconds);
     }
     return new Charged(accounts);

@@ -66,6 +66,7 @@ public class Places {
       boolean targetScanned,
       boolean unplannedReviewed,
       boolean binsForSome,
+      String language,
       List<AreaCard> areas) {}
 
   /** An area. */
@@ -135,7 +136,7 @@ public class Places {
     return sites
         .findByCode(code)
         .map(Site::id)
-        .orElseThrow(() -> Problem.invalid("site", "There is no site " + code + "."));
+        .orElseThrow(() -> Problem.invalid("site", "There is no site {0}.", code));
   }
 
   /** The numbers of all bins of some sites, by the number of the site, a space, and the address. */
@@ -397,10 +398,11 @@ public class Places {
       String town,
       String timeZone,
       boolean virtual,
-      String gln) {}
+      String gln,
+      String language) {}
 
   private static final String NAMED =
-      "select id, code, name, street, town, time_zone, virtual_site `virtual`, gln from site";
+      "select id, code, name, street, town, time_zone, virtual_site `virtual`, gln, language from site";
 
   /** A site as documents name it, whoever asks. */
   public Named named(long site) {
@@ -525,6 +527,7 @@ public class Places {
         site.targetScanned(),
         site.unplannedReviewed(),
         site.binsForSome(),
+        site.language(),
         areas.stream().filter(area -> area.siteId() == site.id()).toList());
   }
 

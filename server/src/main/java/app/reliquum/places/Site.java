@@ -58,6 +58,7 @@ class Site {
   private String workingDays = "MONDAY,TUESDAY,WEDNESDAY,THURSDAY,FRIDAY";
   private int transferDays = 1;
   private @Nullable Integer allocateAhead;
+  private String language = "";
 
   protected Site() {}
 
@@ -84,6 +85,14 @@ class Site {
     this.timeZone = timeZone;
     this.street = street;
     this.town = town;
+  }
+
+  void speaks(String language) {
+    this.language = language;
+  }
+
+  String language() {
+    return language;
   }
 
   void receives(InboundFlow flow, long overflowArea, BigDecimal overPercent) {

@@ -62,7 +62,7 @@ public class SiteCalendar {
     Set<LocalDate> seen = new HashSet<>();
     for (Holiday one : holidays) {
       if (!seen.add(one.day())) {
-        throw Problem.invalid("holidays", one.day() + " is named twice.");
+        throw Problem.invalid("holidays", "{0} is named twice.", one.day());
       }
       jdbc.sql("insert into site_holiday (site_id, day, name) values (?, ?, ?)")
           .params(site, Date.valueOf(one.day()), one.name().strip())

@@ -3,6 +3,7 @@ package app.reliquum.places;
 import app.reliquum.api.Actor;
 import app.reliquum.api.Problem;
 import app.reliquum.api.RowLog;
+import app.reliquum.api.Texts;
 import app.reliquum.core.place.AreaPurpose;
 import app.reliquum.core.place.BinPattern;
 import app.reliquum.core.place.BinPatternException;
@@ -85,6 +86,7 @@ public class SiteSetup {
    *     before it leaves
    * @param binsForSome whether only items with a home bin here are kept in bins, and all others as
    *     at a site without bins; null for as before
+   * @param language that of papers and labels for it; null for as before
    */
   public record SiteEntry(
       @Nullable Integer version,
@@ -109,14 +111,16 @@ public class SiteSetup {
       @Min(0) @Max(99) @Nullable Integer allocateAhead,
       @Nullable Boolean targetScanned,
       @Nullable Boolean unplannedReviewed,
-      @Nullable Boolean binsForSome) {
+      @Nullable Boolean binsForSome,
+      @Pattern(regexp = Texts.LANGUAGE, message = Texts.LANGUAGE_WANTED)
+          @Nullable String language) {
 
     /** A site that receives as most do. */
     public static SiteEntry plain(
         String code, String name, String timeZone, boolean binned, String street, String town) {
       return new SiteEntry(
           null, code, name, timeZone, binned, street, town, null, null, null, null, null, null,
-          null, null, null, null, null, null, null, null);
+          null, null, null, null, null, null, null, null, null);
     }
   }
 
@@ -190,7 +194,7 @@ public class SiteSetup {
   public Places.SiteCard addSite(SiteEntry entry) {
     checkZone(entry.timeZone());
     if (sites.findByCode(entry.code()).isPresent()) {
-      throw Problem.conflict("not-unique", "There is a site " + entry.code() + " already.")
+      throw Problem.conflict("not-unique", "There is a site {0} already.", entry.code())
           .with("field", "code");
     }
     boolean virtual = Boolean.TRUE.equals(entry.virtual());
@@ -199,7 +203,7 @@ public class SiteSetup {
     }
     rowLog.changing("sites", entry.code());
     Site site = new Site(entry.code(), entry.binned(), virtual);
-    site.describe(entry.name(), entry.timeZone(), entry.street(), entry.town());
+    describe(site, entry);
     receives(site, entry);
     sends(site, entry);
     works(site, entry);
@@ -228,7 +232,7 @@ public class SiteSetup {
     rowLog.changing("sites", site.code());
     rowLog.changing("areas", site.code());
     boolean otherDays = !site.timeZone().equals(entry.timeZone());
-    site.describe(entry.name(), entry.timeZone(), entry.street(), entry.town());
+    describe(site, entry);
     receives(site, entry);
     sends(site, entry);
     works(site, entry);
@@ -236,7 +240,7 @@ public class SiteSetup {
     if (entry.binned()) {
       turnBinsOn(site, entry.binsForSome() == null ? site.binsForSome() : entry.binsForSome());
     } else if (!entry.binned() && site.binned()) {
-      throw Problem.refused("binned", site.name() + " has bins; they can't be turned off again.");
+      throw Problem.refused("binned", "{0} has bins; they can't be turned off again.", site.name());
     }
     sites.saveAndFlush(site);
     if (otherDays) {
@@ -245,11 +249,18 @@ public class SiteSetup {
     return places.siteCard(site);
   }
 
+  private static void describe(Site site, SiteEntry entry) {
+    site.describe(entry.name(), entry.timeZone(), entry.street(), entry.town());
+    if (entry.language() != null) {
+      site.speaks(entry.language());
+    }
+  }
+
   private void turnBinsOn(Site site, boolean forSome) {
     boolean implied = site.usesImplied();
     if (forSome && !implied) {
       throw Problem.refused(
-              "binned", "All goods of " + site.name() + " are kept in bins; that stays so.")
+              "binned", "All goods of {0} are kept in bins; that stays so.", site.name())
           .with("field", "binsForSome");
     }
     site.turnBinsOn(forSome);
@@ -316,7 +327,7 @@ public class SiteSetup {
     Site site = places.theirs(siteId, actor);
     if (areas.findBySiteIdAndCode(siteId, entry.code()).isPresent()) {
       throw Problem.conflict(
-              "not-unique", site.name() + " has an area " + entry.code() + " already.")
+              "not-unique", "{0} has an area {1} already.", site.name(), entry.code())
           .with("field", "code");
     }
     rowLog.changing("areas", site.code(), entry.code());
@@ -364,10 +375,8 @@ public class SiteSetup {
     if (keeper != null && keeper.inLedger(places)) {
       throw Problem.refused(
               "scrap-settled",
-              "Goods have lain in "
-                  + called
-                  + " already, and scrap is valued apart from other goods. Make a new area for"
-                  + " scrap, with bins of its own.")
+              "Goods have lain in {0} already, and scrap is valued apart from other goods. Make a new area for scrap, with bins of its own.",
+              called)
           .with("place", called);
     }
   }
@@ -396,12 +405,12 @@ public class SiteSetup {
     Area area = places.area(entry.areaId());
     Site site = places.theirs(area.siteId(), actor);
     if (!site.binned()) {
-      throw Problem.refused("unbinned", site.name() + " has no bins.");
+      throw Problem.refused("unbinned", "{0} has no bins.", site.name());
     }
     Rack rack = tryRack(entry, actor);
     if (!rack.taken().isEmpty()) {
       throw Problem.conflict(
-              "not-unique", site.name() + " has " + String.join(", ", rack.taken()) + " already.")
+              "not-unique", "{0} has {1} already.", site.name(), String.join(", ", rack.taken()))
           .with("field", "pattern")
           .with("taken", rack.taken());
     }
@@ -432,8 +441,9 @@ public class SiteSetup {
     if (last > MOST_WALK) {
       throw Problem.invalid(
               "walkStep",
-              "The last bin would be number %d of the walk; at most %d can be."
-                  .formatted(last, MOST_WALK))
+              "The last bin would be number {0} of the walk; at most {1} can be.",
+              last,
+              MOST_WALK)
           .with("last", last)
           .with("most", MOST_WALK);
     }
@@ -460,7 +470,7 @@ public class SiteSetup {
     PlaceUse keeper = use.getIfAvailable();
     if (!entry.active() && bin.active() && keeper != null && keeper.holdsGoods(id)) {
       throw Problem.refused(
-          "not-empty", "Goods lie in " + bin.address() + ". Move them first, then close it.");
+          "not-empty", "Goods lie in {0}. Move them first, then close it.", bin.address());
     }
     boolean moved = bin.areaId() != area.id();
     if (bin.scrap() != (area.purpose() == AreaPurpose.SCRAP)) {
@@ -488,7 +498,7 @@ public class SiteSetup {
     try {
       return BinPattern.of(pattern.strip());
     } catch (BinPatternException fault) {
-      throw Problem.invalid("pattern", fault.getMessage()).with("offset", fault.offset());
+      throw Problem.invalid("pattern", fault).with("offset", fault.offset());
     }
   }
 
@@ -496,13 +506,13 @@ public class SiteSetup {
     try {
       ZoneId.of(zone);
     } catch (DateTimeException unknown) {
-      throw Problem.invalid("timeZone", "'" + zone + "' is no time zone, like Europe/London.");
+      throw Problem.invalid("timeZone", "'{0}' is no time zone, like Europe/London.", zone);
     }
   }
 
   private static void checkGln(String gln) {
     if (!gln.isEmpty() && Gtin.checkDigit(gln.substring(0, 12)) != gln.charAt(12)) {
-      throw Problem.invalid("gln", "The last digit of " + gln + " is not its check digit.");
+      throw Problem.invalid("gln", "The last digit of {0} is not its check digit.", gln);
     }
   }
 }

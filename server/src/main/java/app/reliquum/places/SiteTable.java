@@ -79,7 +79,9 @@ class SiteTable implements HouseTable {
               "holidays",
               TableColumn.Kind.LIST,
               "Days on which it does not work, each with its name.",
-              "2026-12-25 Christmas Day"));
+              "2026-12-25 Christmas Day"),
+          TableColumn.text(
+              "language", "The language of its papers, en or de; empty for the house's.", "de"));
 
   private final RowQuery query;
   private final JdbcClient jdbc;
@@ -141,7 +143,8 @@ class SiteTable implements HouseTable {
           s.unplanned_reviewed,
           lower(replace(s.working_days, ',', '; ')), s.transfer_days, s.allocate_ahead,
           (select group_concat(h.day, ' ', h.name order by h.day separator '; ')
-            from site_holiday h where h.site_id = s.id)
+            from site_holiday h where h.site_id = s.id),
+          s.language
         from site s order by s.code
         """,
         first,
@@ -195,7 +198,8 @@ class SiteTable implements HouseTable {
         row.whole("allocate ahead").orElse(null),
         row.yes("target scanned"),
         row.yes("unplanned reviewed"),
-        row.yes("bins for some"));
+        row.yes("bins for some"),
+        row.text("language"));
   }
 
   private static List<SiteSetup.HolidayEntry> holidays(TableRow row) {
@@ -208,7 +212,7 @@ class SiteTable implements HouseTable {
                 LocalDate.parse(parts[0]), parts.length < 2 ? "" : parts[1]));
       } catch (DateTimeException none) {
         throw Problem.invalid(
-            "holidays", "Expected days such as 2026-12-25 Christmas Day; '" + text + "' is none.");
+            "holidays", "Expected days such as 2026-12-25 Christmas Day; '{0}' is none.", text);
       }
     }
     return holidays;

@@ -148,7 +148,7 @@ public class PrintQueue {
       actor.requireSite(on.siteId(), Objects.requireNonNull(on.site()));
     }
     if (!on.active() || !on.labels()) {
-      throw Problem.invalid("printer", on.name() + " prints no labels now. Choose another one.");
+      throw Problem.invalid("printer", "{0} prints no labels now. Choose another one.", on.name());
     }
     return add(on.id(), actor.id(), labels.badges(), labels.title(), labels.many(), labels.pdf());
   }
@@ -226,7 +226,7 @@ public class PrintQueue {
   public Job again(long id, Actor actor) {
     Job job = lock(id, actor);
     if (job.state() == State.WAITING || job.state() == State.SENT) {
-      throw Problem.conflict("gone-on", job.title() + " is about to be printed.");
+      throw Problem.conflict("gone-on", "{0} is about to be printed.", job.title());
     }
     jdbc.sql(
             "update print_job set state = 'WAITING', tries = 0, next_try = null, failure = null,"
@@ -247,7 +247,7 @@ public class PrintQueue {
             .single();
     if (job.state() != State.WAITING || taken) {
       throw Problem.conflict(
-          "gone-on", "A printer has " + job.title() + " already; it can't be held back.");
+          "gone-on", "A printer has {0} already; it can't be held back.", job.title());
     }
     jdbc.sql("update print_job set state = 'CANCELLED', next_try = null, ended = ? where id = ?")
         .params(now(), id)

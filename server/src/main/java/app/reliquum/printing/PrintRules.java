@@ -6,6 +6,7 @@ import app.reliquum.api.Problem;
 import app.reliquum.api.RowLog;
 import app.reliquum.api.Staff;
 import app.reliquum.api.printing.PaperKind;
+import app.reliquum.core.text.Message;
 import app.reliquum.feed.FeedEntry;
 import app.reliquum.feed.FeedReader;
 import app.reliquum.feed.FeedTopic;
@@ -195,16 +196,18 @@ class PrintRules implements FeedReader {
     places.requireSite(entry.siteId(), actor);
     if (!entry.occasion().papers().contains(entry.paper())) {
       throw Problem.invalid(
-          "paper", "Expected one of " + entry.occasion().papers() + " for " + entry.occasion());
+          "paper", "Expected one of {0} for {1}", entry.occasion().papers(), entry.occasion());
     }
     Printers.Card printer = printers.printer(entry.printerId());
     if (!printer.usedAt(entry.siteId())) {
-      throw Problem.invalid("printerId", printer.name() + " stands at another site.");
+      throw Problem.invalid("printerId", "{0} stands at another site.", printer.name());
     }
     if (entry.paper().isLabels() ? !printer.labels() : !printer.papers()) {
       throw Problem.invalid(
           "printerId",
-          printer.name() + " prints no " + (entry.paper().isLabels() ? "labels." : "papers."));
+          entry.paper().isLabels()
+              ? Message.of("{0} prints no labels.", printer.name())
+              : Message.of("{0} prints no papers.", printer.name()));
     }
   }
 

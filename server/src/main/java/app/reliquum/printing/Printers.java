@@ -5,6 +5,7 @@ import app.reliquum.api.GeneratedId;
 import app.reliquum.api.Problem;
 import app.reliquum.api.RowLog;
 import app.reliquum.api.Texts;
+import app.reliquum.core.text.Message;
 import app.reliquum.places.Places;
 import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.validation.constraints.NotBlank;
@@ -29,9 +30,10 @@ import org.springframework.transaction.annotation.Transactional;
 @Service
 class Printers {
 
-  private static final String WANTED =
-      "Expected an address such as ipp://10.0.0.9/ipp/print or ipps://printer.example:443/ipp/print;"
-          + " empty for the built-in tray.";
+  private static final Message WANTED =
+      Message.of(
+          "Expected an address such as ipp://10.0.0.9/ipp/print or ipps://printer.example:443/ipp/print;"
+              + " empty for the built-in tray.");
 
   private final JdbcClient jdbc;
   private final Places places;
@@ -213,7 +215,7 @@ class Printers {
   }
 
   private static Problem taken(Entry entry) {
-    return Problem.conflict("not-unique", "There is a printer " + entry.code() + " already.")
+    return Problem.conflict("not-unique", "There is a printer {0} already.", entry.code())
         .with("field", "code");
   }
 

@@ -164,13 +164,13 @@ public class Binning {
   public Stock.Posted spread(Command command, long site, Entry entry) {
     Places.SiteCard card = places.site(site, command.actor());
     if (!card.binned()) {
-      throw Problem.refused("unbinned", card.name() + " has no bins yet. Turn them on first.");
+      throw Problem.refused("unbinned", "{0} has no bins yet. Turn them on first.", card.name());
     }
     Places.LedgerPlace from =
         places
             .implied(site)
             .orElseThrow(
-                () -> Problem.refused("binned", card.name() + " has had bins from the start."));
+                () -> Problem.refused("binned", "{0} has had bins from the start.", card.name()));
     List<Line> lines = new ArrayList<>();
     for (LineEntry line : entry.lines()) {
       String address = line.bin().strip().toUpperCase(Locale.ROOT);
@@ -180,7 +180,7 @@ public class Binning {
               .findFirst()
               .orElseThrow(
                   () ->
-                      Problem.invalid("bin", card.name() + " has no bin " + address + ".")
+                      Problem.invalid("bin", "{0} has no bin {1}.", card.name(), address)
                           .with("bin", address))
               .id();
       lines.add(

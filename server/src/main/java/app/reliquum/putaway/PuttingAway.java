@@ -87,7 +87,7 @@ public class PuttingAway {
 
   private GoodsToPutAway parcel(PositionKey goods, Quantity quantity, Catalog.Stored item) {
     if (!quantity.isPositive()) {
-      throw Problem.invalid("quantity", "Expected more than zero, not " + quantity + ".");
+      throw Problem.invalid("quantity", "Expected more than zero, not {0}.", quantity);
     }
     Quantity split =
         catalog.packs(goods.item()).stream()
@@ -146,7 +146,7 @@ public class PuttingAway {
                 .orElseThrow(
                     () ->
                         Problem.invalid(
-                            "category", "No item is of the category " + draft.category() + "."));
+                            "category", "No item is of the category {0}.", draft.category()));
     SiteShelves.RuleRow row =
         new SiteShelves.RuleRow(
             Long.MAX_VALUE,

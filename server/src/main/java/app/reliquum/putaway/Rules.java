@@ -241,7 +241,7 @@ public class Rules {
             ? null
             : catalog
                 .withCode(code)
-                .orElseThrow(() -> Problem.invalid("item", "There is no item " + code + "."));
+                .orElseThrow(() -> Problem.invalid("item", "There is no item {0}.", code));
     String address = text(entry.bin()).toUpperCase(Locale.ROOT);
     long area = entry.areaId() == null ? 0 : entry.areaId();
     if (address.isEmpty() == (area == 0)) {
@@ -253,7 +253,7 @@ public class Rules {
             : places.atAddress(address).stream()
                 .filter(bin -> bin.site() == entry.site())
                 .findFirst()
-                .orElseThrow(() -> Problem.invalid("bin", "The site has no bin " + address + "."))
+                .orElseThrow(() -> Problem.invalid("bin", "The site has no bin {0}.", address))
                 .id();
     if (area != 0 && !Objects.equals(places.sitesOfAreas().get(area), entry.site())) {
       throw Problem.invalid("areaId", "The site has no such area. Choose one of its own.");
@@ -282,9 +282,9 @@ public class Rules {
           .map(entry.capacityPacks()::times)
           .findFirst()
           .orElseThrow(
-              () -> Problem.invalid("capacityPack", item.code() + " has no pack " + pack + "."));
+              () -> Problem.invalid("capacityPack", "{0} has no pack {1}.", item.code(), pack));
     } catch (QuantityException fault) {
-      throw Problem.invalid("capacityPacks", fault.getMessage());
+      throw Problem.invalid("capacityPacks", fault);
     }
   }
 

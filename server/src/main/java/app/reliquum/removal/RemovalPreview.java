@@ -131,12 +131,12 @@ public class RemovalPreview {
     Catalog.Measured item =
         catalog
             .withCode(code)
-            .orElseThrow(() -> Problem.invalid("item", "There is no item " + code + "."));
+            .orElseThrow(() -> Problem.invalid("item", "There is no item {0}.", code));
     Quantity asked;
     try {
       asked = item.measure().check(entry.quantity());
     } catch (QuantityException fault) {
-      throw Problem.invalid("quantity", fault.getMessage());
+      throw Problem.invalid("quantity", fault);
     }
     LocalDate today = days.today(entry.site());
     LocalDate needed = entry.needed() == null ? today : entry.needed();

@@ -280,7 +280,7 @@ public class RemovalRules {
       throw Problem.invalid("category", "Name an item or a category, not both.");
     }
     if (!category.isEmpty() && !catalog.categories().contains(category) && !above(category)) {
-      throw Problem.invalid("category", "No item is of the category " + category + ".");
+      throw Problem.invalid("category", "No item is of the category {0}.", category);
     }
     long area = entry.area() == null ? 0 : entry.area();
     long site = entry.site() == null ? 0 : entry.site();
@@ -301,7 +301,7 @@ public class RemovalRules {
             ? null
             : catalog
                 .withCode(code)
-                .orElseThrow(() -> Problem.invalid("item", "There is no item " + code + "."));
+                .orElseThrow(() -> Problem.invalid("item", "There is no item {0}.", code));
     return table.named(
         new RuleRow(
             id,

@@ -7,6 +7,7 @@ import app.reliquum.api.Staff;
 import app.reliquum.core.fulfilment.Pegging;
 import app.reliquum.core.ledger.Condition;
 import app.reliquum.core.quantity.Quantity;
+import app.reliquum.core.text.InvalidValueException;
 import app.reliquum.documents.DocumentKind;
 import app.reliquum.documents.DocumentNumbers;
 import app.reliquum.feed.FeedCursors;
@@ -191,7 +192,7 @@ class OrderSupply implements FeedReader {
           case REQUISITION ->
               "select distinct r.site_id, l.item_id from requisition r join requisition_line l"
                   + " on l.requisition_id = r.id where r.id = ?";
-          default -> throw new IllegalArgumentException(entry.topic() + " is not read.");
+          default -> throw new InvalidValueException("{0} is not read.", entry.topic());
         };
     return by(sql, entry.subject());
   }

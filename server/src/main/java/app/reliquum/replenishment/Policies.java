@@ -252,7 +252,7 @@ public class Policies {
     String code = entry.item().strip().toUpperCase(Locale.ROOT);
     return catalog
         .withCode(code)
-        .orElseThrow(() -> Problem.invalid("item", "There is no item " + code + "."));
+        .orElseThrow(() -> Problem.invalid("item", "There is no item {0}.", code));
   }
 
   private String category(Entry entry) {
@@ -260,7 +260,7 @@ public class Policies {
     if (!category.isEmpty()
         && catalog.categories().stream()
             .noneMatch(one -> CategoryPath.upwards(one).contains(category))) {
-      throw Problem.invalid("category", "There is no category " + category + ".");
+      throw Problem.invalid("category", "There is no category {0}.", category);
     }
     return category;
   }
@@ -313,7 +313,7 @@ public class Policies {
     try {
       figures.rule();
     } catch (IllegalArgumentException fault) {
-      throw Problem.invalid("figures.upTo", fault.getMessage());
+      throw Problem.invalid("figures.upTo", fault);
     }
   }
 
@@ -322,7 +322,7 @@ public class Policies {
       try {
         item.measure().check(quantity);
       } catch (QuantityException fault) {
-        throw Problem.invalid(field, fault.getMessage());
+        throw Problem.invalid(field, fault);
       }
     }
   }

@@ -10,6 +10,7 @@ import app.reliquum.core.demand.Sourcing.Way;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.quantity.QuantityException;
 import app.reliquum.core.quantity.UnitOfMeasure;
+import app.reliquum.core.text.Message;
 import app.reliquum.feed.Feed;
 import app.reliquum.feed.FeedTopic;
 import app.reliquum.inbound.Suppliers;
@@ -341,13 +342,15 @@ public class Proposals {
       if (row.state() != State.OPEN) {
         throw Problem.conflict(
                 "gone-on",
-                "The proposal for "
-                    + row.name()
-                    + switch (row.state()) {
-                      case APPROVED -> " is approved already: " + row.document() + ".";
-                      case REFUSED -> " was refused.";
-                      case WITHDRAWN, OPEN -> " is not needed any more.";
-                    })
+                switch (row.state()) {
+                  case APPROVED ->
+                      Message.of(
+                          "The proposal for {0} is approved already: {1}.",
+                          row.name(), row.document());
+                  case REFUSED -> Message.of("The proposal for {0} was refused.", row.name());
+                  case WITHDRAWN, OPEN ->
+                      Message.of("The proposal for {0} is not needed any more.", row.name());
+                })
             .with("item", row.item())
             .with("state", row.state());
       }
@@ -483,7 +486,7 @@ public class Proposals {
           .measured(Set.of(row.itemId()))
           .forEach(item -> item.measure().check(change.quantity()));
     } catch (QuantityException fault) {
-      throw Problem.invalid("quantity", fault.getMessage());
+      throw Problem.invalid("quantity", fault);
     }
     switch (change.way()) {
       case TRANSFER -> {
@@ -520,7 +523,7 @@ public class Proposals {
     Quantity left = row.quantity().minus(part.quantity());
     if (left.isNegative()) {
       throw Problem.invalid(
-          "quantity", "At most " + row.quantity() + " " + row.symbol() + " can be split off.");
+          "quantity", "At most {0} {1} can be split off.", row.quantity(), row.symbol());
     }
     jdbc.sql(
             """

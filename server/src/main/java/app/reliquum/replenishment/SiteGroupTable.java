@@ -77,7 +77,8 @@ class SiteGroupTable extends RowByRowTable {
                 code -> {
                   Long site = sites.get(code.toUpperCase(java.util.Locale.ROOT));
                   if (site == null) {
-                    throw Problem.invalid("sites", "Expected codes of sites; there is no " + code);
+                    throw Problem.invalid(
+                        "sites", "Expected codes of sites; there is no {0}", code);
                   }
                   return site;
                 })

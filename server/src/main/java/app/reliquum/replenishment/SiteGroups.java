@@ -129,7 +129,7 @@ public class SiteGroups {
   }
 
   private static Problem named(Entry entry) {
-    return Problem.conflict("not-unique", "There is a group " + entry.name().strip() + " already.")
+    return Problem.conflict("not-unique", "There is a group {0} already.", entry.name().strip())
         .with("field", "name");
   }
 
@@ -153,7 +153,7 @@ public class SiteGroups {
             .update();
       } catch (DuplicateKeyException taken) {
         throw Problem.conflict(
-                "not-unique", places.named(site).name() + " is in another group already.")
+                "not-unique", "{0} is in another group already.", places.named(site).name())
             .with("field", "sites");
       }
     }
@@ -197,7 +197,7 @@ public class SiteGroups {
                 .single());
     if (policies > 0) {
       throw Problem.refused(
-              "in-use", policies + " policies are for " + group.name() + ". Take those away first.")
+              "in-use", "{0} policies are for {1}. Take those away first.", policies, group.name())
           .with("policies", policies);
     }
     rowLog.changing("site groups");

@@ -8,6 +8,7 @@ import app.reliquum.core.demand.PolicyReplay;
 import app.reliquum.core.demand.Review;
 import app.reliquum.core.demand.StockCourse;
 import app.reliquum.core.quantity.Quantity;
+import app.reliquum.core.text.Message;
 import app.reliquum.places.Places;
 import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.validation.Valid;
@@ -119,7 +120,7 @@ public class Trials {
     List<Long> ids = items(entry);
     if (ids.size() > MOST) {
       throw Problem.invalid(
-          "category", "At most " + MOST + " items are tried at once; these are more. Narrow them.");
+          "category", "At most {0} items are tried at once; these are more. Narrow them.", MOST);
     }
     List<StoredFacts.Known> known = facts.of(at, ids);
     if (known.isEmpty()) {
@@ -180,7 +181,9 @@ public class Trials {
     if (items.isEmpty()) {
       throw Problem.refused(
           "nothing-to-try",
-          failed.isEmpty() ? "Nothing of that has ever lain at this site." : failed.get(0));
+          failed.isEmpty()
+              ? Message.of("Nothing of that has ever lain at this site.")
+              : Message.verbatim(failed.get(0)));
     }
     items.sort((a, b) -> Integer.compare(b.today().daysWithout(), a.today().daysWithout()));
     return new Card(played, together(sums, true), together(sums, false), items, course, failed);

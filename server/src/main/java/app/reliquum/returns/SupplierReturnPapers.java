@@ -2,6 +2,7 @@ package app.reliquum.returns;
 
 import app.reliquum.api.Actor;
 import app.reliquum.api.Problem;
+import app.reliquum.api.Words;
 import app.reliquum.api.printing.PaperKind;
 import app.reliquum.api.printing.PaperSource;
 import app.reliquum.core.scan.OwnLabel;
@@ -17,12 +18,10 @@ import app.reliquum.ubl.DespatchAdvices;
 import app.reliquum.ubl.Party;
 import java.time.Instant;
 import java.time.ZoneId;
-import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
@@ -34,8 +33,6 @@ import org.springframework.transaction.annotation.Transactional;
 /** What goes along with goods that go back: a note on paper, and a despatch advice. */
 @Service
 class SupplierReturnPapers implements PaperSource {
-
-  private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("d MMM yyyy", Locale.UK);
 
   private final SupplierReturnRows rows;
   private final Suppliers suppliers;
@@ -85,15 +82,16 @@ class SupplierReturnPapers implements PaperSource {
     SupplierReturnViews.Row row = card.row();
     Places.Named site = places.named(row.siteId());
     Suppliers.Card supplier = suppliers.supplier(row.supplierId());
+    Words words = house.words(supplier.language());
     Map<String, List<String>> parties = new LinkedHashMap<>();
     parties.put("From", address(house.card().name(), site.name(), site.street(), site.town()));
     parties.put("To", address(supplier.name(), supplier.street(), supplier.town()));
     Map<String, String> facts = new LinkedHashMap<>();
     facts.put("Your reference", row.reference().isEmpty() ? "–" : row.reference());
     facts.put("Reason", row.reason());
-    facts.put("Set aside", day(row.created(), site));
-    facts.put("Shipped", row.shipped() == null ? "–" : day(row.shipped(), site));
-    facts.put("Value", row.claim() + " " + house.card().currency());
+    facts.put("Set aside", day(words, row.created(), site));
+    facts.put("Shipped", row.shipped() == null ? "–" : day(words, row.shipped(), site));
+    facts.put("Value", words.number(row.claim()) + " " + house.card().currency());
     List<List<String>> lines = new ArrayList<>();
     for (SupplierReturnViews.Line line : going(card)) {
       lines.add(
@@ -101,14 +99,18 @@ class SupplierReturnPapers implements PaperSource {
               line.from(),
               line.item(),
               line.name(),
-              GoodsMarks.of(line.lot(), line.expiry(), line.serial(), null, line.condition()),
-              line.quantity() + " " + line.symbol(),
+              GoodsMarks.of(
+                  words, line.lot(), line.expiry(), line.serial(), null, line.condition()),
+              words.number(line.quantity()) + " " + line.symbol(),
               line.order() == null ? "–" : line.order(),
-              line.claim() == null ? "–" : line.claim().toString(),
+              line.claim() == null ? "–" : words.number(line.claim()),
               new OwnLabel(OwnLabel.Kind.ITEM, line.item()).text()));
     }
     return Paper.of(
-            "Return note", row.number(), new OwnLabel(OwnLabel.Kind.DOCUMENT, row.number()).text())
+            words,
+            "Return note",
+            row.number(),
+            new OwnLabel(OwnLabel.Kind.DOCUMENT, row.number()).text())
         .boxes(parties)
         .facts(facts)
         .words(card.note())
@@ -123,7 +125,7 @@ class SupplierReturnPapers implements PaperSource {
                 new Column("Value", Kind.NUMBER),
                 new Column("", Kind.BARS)),
             lines)
-        .words(lines.isEmpty() ? "Nothing is set aside for it." : "")
+        .words(lines.isEmpty() ? words.say("Nothing is set aside for it.") : "")
         .signatures("Shipped: name, date", "Collected: name, signature, date");
   }
 
@@ -135,8 +137,8 @@ class SupplierReturnPapers implements PaperSource {
     return Arrays.stream(lines).filter(line -> !line.isBlank()).toList();
   }
 
-  private static String day(Instant moment, Places.Named site) {
-    return moment.atZone(ZoneId.of(site.timeZone())).format(DAY);
+  private static String day(Words words, Instant moment, Places.Named site) {
+    return words.day(moment.atZone(ZoneId.of(site.timeZone())).toLocalDate());
   }
 
   /** What has left, for the supplier's system, by UBL 2.1. */
@@ -146,7 +148,7 @@ class SupplierReturnPapers implements PaperSource {
     SupplierReturnViews.Row row = card.row();
     Instant shipped = row.shipped();
     if (shipped == null) {
-      throw Problem.refused("not-shipped", row.number() + " was not shipped yet.");
+      throw Problem.refused("not-shipped", "{0} was not shipped yet.", row.number());
     }
     Places.Named site = places.named(row.siteId());
     Suppliers.Card supplier = suppliers.supplier(row.supplierId());

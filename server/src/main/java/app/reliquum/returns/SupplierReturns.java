@@ -11,6 +11,7 @@ import app.reliquum.core.ledger.Line;
 import app.reliquum.core.ledger.Spot;
 import app.reliquum.core.place.PlaceKind;
 import app.reliquum.core.quantity.Quantity;
+import app.reliquum.core.text.Message;
 import app.reliquum.documents.Document;
 import app.reliquum.documents.DocumentKind;
 import app.reliquum.documents.DocumentLog;
@@ -104,10 +105,9 @@ public class SupplierReturns {
     if (head.state() != SupplierReturn.State.OPEN) {
       throw Problem.conflict(
           "not-open",
-          head.number()
-              + (head.state() == SupplierReturn.State.SHIPPED
-                  ? " was shipped."
-                  : " was cancelled."));
+          head.state() == SupplierReturn.State.SHIPPED
+              ? Message.of("{0} was shipped.", head.number())
+              : Message.of("{0} was cancelled.", head.number()));
     }
     return head;
   }
@@ -334,7 +334,7 @@ public class SupplierReturns {
     Problem.unlessCurrent(entry.version(), head.version());
     List<SetAside> lines = setAside(head);
     if (lines.isEmpty()) {
-      throw Problem.refused("nothing-set-aside", "Nothing is set aside for " + head.number() + ".");
+      throw Problem.refused("nothing-set-aside", "Nothing is set aside for {0}.", head.number());
     }
     // Documents come before positions everywhere, and orders in one order.
     lines.stream()
@@ -386,7 +386,8 @@ public class SupplierReturns {
         && head.shippedPostingId() != reversal.posting()) {
       throw Problem.refused(
           "shipped",
-          head.number() + " was shipped. Reverse its shipping first if the goods are still here.");
+          "{0} was shipped. Reverse its shipping first if the goods are still here.",
+          head.number());
     }
     goneBack.lock(
         setAside(head).stream()

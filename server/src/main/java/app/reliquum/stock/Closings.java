@@ -83,7 +83,7 @@ public class Closings {
         .filter(last -> !day.isAfter(last))
         .ifPresent(
             last -> {
-              throw Problem.conflict("closed-already", "The books are closed up to " + last + ".")
+              throw Problem.conflict("closed-already", "The books are closed up to {0}.", last)
                   .with("upTo", last);
             });
     jdbc.sql("insert into closing (up_to, closed, closed_by, note) values (?, ?, ?, ?)")

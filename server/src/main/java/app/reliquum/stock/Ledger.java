@@ -49,7 +49,11 @@ public class Ledger {
       @Nullable Instant after,
       @Nullable Instant before) {}
 
-  /** A line with its posting. */
+  /**
+   * A line with its posting.
+   *
+   * @param siteId where it happened: the site that the goods came to, else that which they left
+   */
   @Schema(name = "LedgerRow")
   public record Row(
       long posting,
@@ -80,7 +84,8 @@ public class Ledger {
       @Nullable String movementKind,
       @Nullable String fields,
       @Nullable Long reverses,
-      @Nullable Long reversedBy) {}
+      @Nullable Long reversedBy,
+      long siteId) {}
 
   private static final String ROW =
       """
@@ -92,7 +97,7 @@ public class Ledger {
         (select group_concat(concat(mf.name, ': ', pf.value) order by mf.position separator '; ')
           from posting_field pf join movement_field mf on mf.id = pf.field_id
           where pf.posting_id = h.id) fields,
-        h.reverses_id, b.id reversed_by
+        h.reverses_id, b.id reversed_by, coalesce(ts.id, fs.id, 0) site_id
       from (%s) q
         join ledger_line l on l.posting_id = q.posting_id and l.line_no = q.line_no
         join posting h on h.id = l.posting_id
@@ -290,7 +295,8 @@ public class Ledger {
         row.getString("movement_kind"),
         row.getString("fields"),
         number(row, "reverses_id"),
-        number(row, "reversed_by"));
+        number(row, "reversed_by"),
+        row.getLong("site_id"));
   }
 
   private static @Nullable Long number(ResultSet row, String column) throws SQLException {

@@ -334,13 +334,13 @@ class OpeningStock implements HouseTable {
     try {
       return new UnitCost(cost);
     } catch (IllegalArgumentException fault) {
-      throw Problem.invalid("unitCost", fault.getMessage());
+      throw Problem.invalid("unitCost", fault);
     }
   }
 
   private static LocalDate past(LocalDate day, LocalDate today) {
     if (day.isAfter(today)) {
-      throw Problem.invalid("inDate", "Expected a day that is not after " + today + ".");
+      throw Problem.invalid("inDate", "Expected a day that is not after {0}.", today);
     }
     return day;
   }
@@ -367,7 +367,7 @@ class OpeningStock implements HouseTable {
     try {
       return loads.obtain(new Sscc(row.text("unit load")));
     } catch (IllegalArgumentException fault) {
-      throw Problem.invalid("unitLoad", fault.getMessage());
+      throw Problem.invalid("unitLoad", fault);
     }
   }
 

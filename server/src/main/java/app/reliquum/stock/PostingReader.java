@@ -11,6 +11,7 @@ import app.reliquum.core.ledger.Spot;
 import app.reliquum.core.place.PlaceKind;
 import app.reliquum.core.quantity.LotDates;
 import app.reliquum.core.quantity.Quantity;
+import app.reliquum.core.text.Message;
 import app.reliquum.places.Places;
 import app.reliquum.places.SiteDays;
 import jakarta.validation.Valid;
@@ -116,10 +117,9 @@ class PostingReader {
     if (from.site() != to.site()) {
       throw Problem.refused(
           "other-site",
-          to.address()
-              + " is at "
-              + to.siteName()
-              + ". A move stays within one site; send a transfer instead.");
+          "{0} is at {1}. A move stays within one site; send a transfer instead.",
+          to.address(),
+          to.siteName());
     }
     Condition condition = entry.condition() == null ? Condition.GOOD : entry.condition();
     Line line =
@@ -198,7 +198,8 @@ class PostingReader {
       LotsAndSerials.SerialCard card =
           lotsAndSerials
               .serial(item.id(), serial)
-              .orElseThrow(() -> Problem.missing("serial number of " + item.code(), serial));
+              .orElseThrow(
+                  () -> Problem.missing(Message.of("serial number of {0}", item.code()), serial));
       serialId = card.id();
       lotOfSerial = card.lotId();
     }
@@ -207,7 +208,7 @@ class PostingReader {
             ? lotOfSerial
             : lotsAndSerials
                 .lot(item.id(), lot)
-                .orElseThrow(() -> Problem.missing("lot of " + item.code(), lot))
+                .orElseThrow(() -> Problem.missing(Message.of("lot of {0}", item.code()), lot))
                 .id();
     return new Goods(item.id(), lotId, serialId);
   }

@@ -225,12 +225,12 @@ public class Reserving {
             .orElseThrow(() -> Problem.missing("reservation", reservation));
     if (one.picked()) {
       throw Problem.refused(
-          "picked", "It is picked for " + document + " already. Put it back from there.");
+          "picked", "It is picked for {0} already. Put it back from there.", document);
     }
     Quantity freed = part == null ? one.quantity() : part;
     if (!freed.isPositive() || freed.compareTo(one.quantity()) > 0) {
       throw Problem.invalid(
-          "quantity", "At most " + one.quantity() + " of this reservation can be freed.");
+          "quantity", "At most {0} of this reservation can be freed.", one.quantity());
     }
     release(one, freed);
     return new Reservation(one.id(), document, one.line(), one.key(), freed, false);

@@ -21,6 +21,7 @@ import app.reliquum.core.ledger.Reversal;
 import app.reliquum.core.place.PlaceKind;
 import app.reliquum.core.quantity.MeasureRule;
 import app.reliquum.core.quantity.Quantity;
+import app.reliquum.core.text.Message;
 import app.reliquum.costing.Costs;
 import app.reliquum.feed.Feed;
 import app.reliquum.feed.FeedTopic;
@@ -197,7 +198,7 @@ public class Stock {
               no.hindrance() == Reversal.Hindrance.IS_A_REVERSAL
                   ? "is-a-reversal"
                   : "reversed-already",
-              no.getMessage())
+              Message.of(no))
           .with("posting", posting);
     }
     events.publishEvent(new AboutToReverse(posting, head.kind(), head.document()));
@@ -368,7 +369,8 @@ public class Stock {
     if (posting.effective() != null && !day(posting.effective(), named).isAfter(last)) {
       throw Problem.refused(
               "books-closed",
-              "The books are closed up to " + last + ". Nothing may take effect on or before it.")
+              "The books are closed up to {0}. Nothing may take effect on or before it.",
+              last)
           .with("upTo", last);
     }
     return posting.moments().stream()
@@ -438,9 +440,8 @@ public class Stock {
       if (posting.kind() == PostingKind.CONDITION) {
         throw Problem.refused(
                 "scrap-place",
-                to.address()
-                    + " is a scrap place: goods there are rejected. Move them out first, then say"
-                    + " what condition they are in.")
+                "{0} is a scrap place: goods there are rejected. Move them out first, then say what condition they are in.",
+                to.address())
             .with("place", to.address());
       }
       lines.add(line.arrivingRejected());
@@ -494,7 +495,7 @@ public class Stock {
     for (Line line : lines) {
       Places.LedgerPlace to = Objects.requireNonNull(found.get(line.to().place()));
       if (!to.active()) {
-        throw Problem.refused("closed", to.address() + " is closed. Choose another bin.")
+        throw Problem.refused("closed", "{0} is closed. Choose another bin.", to.address())
             .with("place", to.address());
       }
     }

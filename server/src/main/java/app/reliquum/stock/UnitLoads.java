@@ -107,7 +107,7 @@ public class UnitLoads {
   @Transactional
   public Card addTrolley(String code, String name) {
     if (withCode(code).isPresent()) {
-      throw Problem.conflict("not-unique", "There is a trolley " + code + " already.")
+      throw Problem.conflict("not-unique", "There is a trolley {0} already.", code)
           .with("field", "code");
     }
     return card(insert(code, true, name)).orElseThrow();

@@ -57,6 +57,7 @@ public class RequisitionDecisions {
     if (!List.of(states).contains(line.state())) {
       throw Problem.conflict(
               "gone-on",
+              "{0}",
               line.number()
                   + switch (line.state()) {
                     case REQUESTED -> " is not agreed to yet.";
@@ -82,19 +83,16 @@ public class RequisitionDecisions {
     if (limit.isPresent() && value.isEmpty()) {
       throw Problem.refused(
               "no-price",
-              "What it is worth is not known, and you may agree up to "
-                  + limit.get().toPlainString()
-                  + " only. Name a supplier and his price first.")
+              "What it is worth is not known, and you may agree up to {0} only. Name a supplier and his price first.",
+              limit.get().toPlainString())
           .with("limit", limit.get());
     }
     if (value.isPresent() && Approval.needed(value.get(), limit)) {
       throw Problem.refused(
               "above-limit",
-              "It is worth "
-                  + value.get().toPlainString()
-                  + ", and you may agree to "
-                  + limit.orElseThrow().toPlainString()
-                  + ".")
+              "It is worth {0}, and you may agree to {1}.",
+              value.get().toPlainString(),
+              limit.orElseThrow().toPlainString())
           .with("value", value.get())
           .with("limit", limit.orElseThrow());
     }
@@ -124,7 +122,7 @@ public class RequisitionDecisions {
     for (Line line : lines) {
       must(line, State.REQUESTED, State.APPROVED);
       if (!line.can().contains(Requisition.Action.CANCEL)) {
-        throw Problem.forbidden("Only who asked for " + line.number() + " may drop it.");
+        throw Problem.forbidden("Only who asked for {0} may drop it.", line.number());
       }
     }
     jdbc.sql(

@@ -75,8 +75,7 @@ class RequisitionOrders {
       RequisitionDecisions.must(line, State.APPROVED);
       if (line.supplierId() == null) {
         throw Problem.refused(
-                "no-supplier",
-                "Nobody is known to sell " + line.name() + ". Name a supplier first.")
+                "no-supplier", "Nobody is known to sell {0}. Name a supplier first.", line.name())
             .with("number", line.number());
       }
       together

@@ -14,6 +14,7 @@ import app.reliquum.core.place.PlaceKind;
 import app.reliquum.core.quantity.LotDates;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.scan.Sscc;
+import app.reliquum.core.text.Message;
 import app.reliquum.costing.Costs;
 import app.reliquum.documents.DocumentKind;
 import app.reliquum.documents.DocumentNumbers;
@@ -119,9 +120,8 @@ class AdviceReader {
                 () ->
                     Problem.refused(
                         "unknown-receiver",
-                        "The advice is for "
-                            + Reading.name(receiver)
-                            + ", which is no site of this house."));
+                        "The advice is for {0}, which is no site of this house.",
+                        Reading.name(receiver)));
     PartyType sender = Objects.requireNonNull(advice.getDespatchSupplierParty()).getParty();
     Optional<Places.Named> from = site(sender).filter(one -> one.id() != to.id());
     if (from.isEmpty() || !command.actor().worksAt(from.get().id())) {
@@ -132,7 +132,7 @@ class AdviceReader {
         .ifPresent(
             known -> {
               throw Problem.conflict(
-                      "known", "There is a transfer " + number + " in the books already.")
+                      "known", "There is a transfer {0} in the books already.", number)
                   .with("transfer", known.id());
             });
     List<Told> told = new ArrayList<>();
@@ -147,7 +147,7 @@ class AdviceReader {
   private static DespatchAdviceType parse(byte[] xml) {
     return Reading.parse(
         errors -> UBL21Marshaller.despatchAdvice().setCollectErrors(errors).read(xml),
-        "despatch advice");
+        Message.of("despatch advice"));
   }
 
   /** The number of the order that it belongs to, else its own. */
@@ -176,7 +176,7 @@ class AdviceReader {
   }
 
   private Told told(DespatchLineType line) {
-    String where = "Line " + line.getIDValue() + ": ";
+    Message where = Message.of("Line {0}: ", line.getIDValue());
     ItemType named = Objects.requireNonNull(line.getItem());
     Catalog.Measured item = reading.item(named, where);
     Quantity quantity =
@@ -184,7 +184,7 @@ class AdviceReader {
             item,
             line.getDeliveredQuantityValue(),
             line.getDeliveredQuantity() == null ? null : line.getDeliveredQuantity().getUnitCode(),
-            "delivered quantity",
+            Message.of("delivered quantity"),
             where);
     ItemInstanceType instance =
         named.getItemInstance().isEmpty() ? null : named.getItemInstance().get(0);
@@ -202,13 +202,13 @@ class AdviceReader {
   }
 
   private static void checkMarks(
-      Catalog.Measured item, @Nullable String lot, @Nullable String serial, String where) {
+      Catalog.Measured item, @Nullable String lot, @Nullable String serial, Message where) {
     if (item.tracking().needsLot() && lot == null) {
-      throw Problem.invalid("file", where + item.code() + " is kept by lot, and none is named.");
+      throw Problem.invalid("file", "{0} is kept by lot, and none is named.", where + item.code());
     }
     if (item.tracking().needsSerial() && serial == null) {
       throw Problem.invalid(
-          "file", where + item.code() + " has serial numbers, and none is named.");
+          "file", "{0} has serial numbers, and none is named.", where + item.code());
     }
   }
 
@@ -245,7 +245,9 @@ class AdviceReader {
             row -> {
               throw Problem.refused(
                   "not-enough",
-                  from.name() + " has not so much of " + row.name() + " as the advice says.");
+                  "{0} has not so much of {1} as the advice says.",
+                  from.name(),
+                  row.name());
             });
     sending.send(command, id, TransferViews.Rest.STAYS);
     return id;

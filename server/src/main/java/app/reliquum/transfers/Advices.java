@@ -2,6 +2,7 @@ package app.reliquum.transfers;
 
 import app.reliquum.api.Actor;
 import app.reliquum.api.Problem;
+import app.reliquum.core.text.Message;
 import app.reliquum.house.House;
 import app.reliquum.places.Places;
 import app.reliquum.ubl.DespatchAdvices;
@@ -36,9 +37,10 @@ class Advices {
         card.shipments().stream()
             .filter(one -> one.shipment() == shipment)
             .findFirst()
-            .orElseThrow(() -> Problem.missing("shipment of " + card.number(), shipment));
+            .orElseThrow(
+                () -> Problem.missing(Message.of("shipment of {0}", card.number()), shipment));
     if (card.fromId() == 0) {
-      throw Problem.refused("not-ours", card.number() + " was sent by " + card.from() + ".");
+      throw Problem.refused("not-ours", "{0} was sent by {1}.", card.number(), card.from());
     }
     return advices.write(
         new DespatchAdvices.Despatch(

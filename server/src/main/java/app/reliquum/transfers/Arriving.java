@@ -12,6 +12,7 @@ import app.reliquum.core.ledger.Spot;
 import app.reliquum.core.place.InboundFlow;
 import app.reliquum.core.place.PlaceKind;
 import app.reliquum.core.quantity.Quantity;
+import app.reliquum.core.text.Message;
 import app.reliquum.places.Places;
 import app.reliquum.stock.NewPosting;
 import app.reliquum.stock.PostingKind;
@@ -88,7 +89,8 @@ public class Arriving {
                 () ->
                     Problem.refused(
                         "no-dock",
-                        places.named(head.toSiteId()).name() + " has nowhere for goods to land."));
+                        "{0} has nowhere for goods to land.",
+                        places.named(head.toSiteId()).name()));
     List<GoodsRow> sent = table.goods(id);
     List<TransferViews.ArrivingLine> arriving =
         entry.lines() == null || entry.lines().isEmpty() ? all(sent) : entry.lines();
@@ -98,7 +100,8 @@ public class Arriving {
           sent.stream()
               .filter(row -> row.id() == one.goods())
               .findFirst()
-              .orElseThrow(() -> Problem.missing("goods of " + head.number(), one.goods()));
+              .orElseThrow(
+                  () -> Problem.missing(Message.of("goods of {0}", head.number()), one.goods()));
       PositionKey key = goods.at(head.roadPlaceId());
       long place = one.place() == null ? dock : one.place();
       requireHere(head, place);
@@ -110,7 +113,7 @@ public class Arriving {
               one.quantity()));
     }
     if (lines.isEmpty()) {
-      throw Problem.refused("nothing-sent", "Nothing of " + head.number() + " is in transit.");
+      throw Problem.refused("nothing-sent", "Nothing of {0} is in transit.", head.number());
     }
     return arrive(command, id, lines);
   }
@@ -121,7 +124,9 @@ public class Arriving {
     if (!here) {
       throw Problem.invalid(
           "place",
-          "Goods of " + head.number() + " arrive at " + places.named(head.toSiteId()).name() + ".");
+          "Goods of {0} arrive at {1}.",
+          head.number(),
+          places.named(head.toSiteId()).name());
     }
   }
 
@@ -254,15 +259,10 @@ public class Arriving {
     return Problem.refused(
             "not-sent",
             fault.inTransit().isZero()
-                ? "No more of that " + name + " is in transit on " + head.number() + "."
-                : fault.inTransit()
-                    + " of that "
-                    + name
-                    + " are in transit on "
-                    + head.number()
-                    + ", not "
-                    + fault.asked()
-                    + ".")
+                ? Message.of("No more of that {0} is in transit on {1}.", name, head.number())
+                : Message.of(
+                    "{0} of that {1} are in transit on {2}, not {3}.",
+                    fault.inTransit(), name, head.number(), fault.asked()))
         .with("asked", fault.asked())
         .with("inTransit", fault.inTransit());
   }

@@ -13,6 +13,7 @@ import app.reliquum.core.ledger.Reservation;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.removal.Policy;
 import app.reliquum.core.removal.Removal;
+import app.reliquum.core.text.Message;
 import app.reliquum.documents.DocumentKind;
 import app.reliquum.documents.DocumentNumbers;
 import app.reliquum.places.Places;
@@ -143,7 +144,7 @@ public class Planning implements ReservingDocuments {
         && entry.wanted() != null
         && entry.dispatch().isAfter(entry.wanted())) {
       throw Problem.invalid(
-          "dispatch", "It can't leave after it is due there, on " + entry.wanted() + ".");
+          "dispatch", "It can't leave after it is due there, on {0}.", entry.wanted());
     }
   }
 
@@ -225,9 +226,13 @@ public class Planning implements ReservingDocuments {
     if (picked || sent) {
       throw Problem.refused(
           "under-way",
-          head.number()
-              + (sent ? " has been sent in part." : " is being picked.")
-              + " Make another transfer for what is to be different.");
+          sent
+              ? Message.of(
+                  "{0} has been sent in part. Make another transfer for what is to be different.",
+                  head.number())
+              : Message.of(
+                  "{0} is being picked. Make another transfer for what is to be different.",
+                  head.number()));
     }
   }
 
@@ -237,7 +242,7 @@ public class Planning implements ReservingDocuments {
       Amounts.Amount amount = amounts.read(line.item(), line.packs(), line.pack());
       Goods goods = goods(amount.item(), line);
       if (goods.serial() != 0 && amount.quantity().compareTo(Quantity.ONE) > 0) {
-        throw Amounts.wrong("A serial number is one piece.", amount.item().code());
+        throw Amounts.wrong(Message.of("A serial number is one piece."), amount.item().code());
       }
       table.addLine(transfer, number++, goods, amount.pack(), amount.packs(), amount.quantity());
     }
@@ -260,7 +265,7 @@ public class Planning implements ReservingDocuments {
     if (item.tracking().needsSerial()) {
       return piece(item, mark);
     }
-    throw Amounts.wrong("There is no lot " + mark + " of " + item.name() + ".", item.code());
+    throw Amounts.wrong(Message.of("There is no lot {0} of {1}.", mark, item.name()), item.code());
   }
 
   private Goods piece(Catalog.Measured item, String code) {
@@ -270,7 +275,8 @@ public class Planning implements ReservingDocuments {
             .orElseThrow(
                 () ->
                     Amounts.wrong(
-                        "There is no " + item.name() + " with number " + code + ".", item.code()));
+                        Message.of("There is no {0} with number {1}.", item.name(), code),
+                        item.code()));
     return new Goods(item.id(), 0, card.id());
   }
 
@@ -336,7 +342,7 @@ public class Planning implements ReservingDocuments {
     places.requireSite(head.fromSiteId(), actor);
     requireUntouched(head);
     if (!head.planned()) {
-      throw Problem.refused("unplanned", head.number() + " was never planned. Call it off.");
+      throw Problem.refused("unplanned", "{0} was never planned. Call it off.", head.number());
     }
     reserving.release(head.number(), one -> true);
     table.released(id, false);
@@ -358,16 +364,15 @@ public class Planning implements ReservingDocuments {
     if (inTransit.isPositive()) {
       throw Problem.refused(
               "on-the-road",
-              "Some of "
-                  + head.number()
-                  + " is in transit. Receive it, or report it missing, first.")
+              "Some of {0} is in transit. Receive it, or report it missing, first.",
+              head.number())
           .with("inTransit", inTransit);
     }
     boolean picked =
         reserving.of(head.number()).stream().anyMatch(one -> one.reservation().picked());
     if (picked) {
       throw Problem.refused(
-          "picked", "Something is picked for " + head.number() + ". Ship it, or put it back.");
+          "picked", "Something is picked for {0}. Ship it, or put it back.", head.number());
     }
     withdrawRest(head, rows);
     table.event(id, actor, "CLOSED", reason.strip());

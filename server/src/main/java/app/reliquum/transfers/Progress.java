@@ -27,10 +27,10 @@ class Progress {
   Head lockOpen(long id, Actor actor) {
     Head head = lock(id);
     if (!actor.worksAt(head.fromSiteId()) && !actor.worksAt(head.toSiteId())) {
-      throw Problem.forbidden("You work at neither end of " + head.number() + ".");
+      throw Problem.forbidden("You work at neither end of {0}.", head.number());
     }
     if (head.state() == Transfer.State.CLOSED) {
-      throw Problem.conflict("closed", head.number() + " is closed.");
+      throw Problem.conflict("closed", "{0} is closed.", head.number());
     }
     return head;
   }

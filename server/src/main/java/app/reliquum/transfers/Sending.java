@@ -10,6 +10,7 @@ import app.reliquum.core.ledger.PositionKey;
 import app.reliquum.core.ledger.Reservation;
 import app.reliquum.core.ledger.Spot;
 import app.reliquum.core.quantity.Quantity;
+import app.reliquum.core.text.Message;
 import app.reliquum.costing.Costs;
 import app.reliquum.places.Places;
 import app.reliquum.stock.NewPosting;
@@ -103,7 +104,7 @@ public class Sending {
   private Head open(Command command, long id) {
     Head head = progress.lockOpen(id, command.actor());
     if (head.fromSiteId() == 0) {
-      throw Problem.refused("not-ours", head.number() + " is sent by " + head.sender() + ".");
+      throw Problem.refused("not-ours", "{0} is sent by {1}.", head.number(), head.sender());
     }
     places.requireSite(head.fromSiteId(), command.actor());
     return head;
@@ -146,10 +147,10 @@ public class Sending {
     String name = catalog.measured(Set.of(goods.item())).get(0).name();
     return Problem.refused(
             "too-much",
-            head.number()
-                + (most.isZero()
-                    ? " asks for no more " + name + "."
-                    : " asks for " + most + " more of " + name + ", not " + asked + "."))
+            most.isZero()
+                ? Message.of("{0} asks for no more {1}.", head.number(), name)
+                : Message.of(
+                    "{0} asks for {1} more of {2}, not {3}.", head.number(), most, name, asked))
         .with("asked", asked)
         .with("most", most);
   }
@@ -179,8 +180,8 @@ public class Sending {
         throw Problem.refused(
                 "not-enough",
                 free.isPositive()
-                    ? "Only " + free + " of " + item.name() + " are free there."
-                    : "Nothing of " + item.name() + " is free there.")
+                    ? Message.of("Only {0} of {1} are free there.", free, item.name())
+                    : Message.of("Nothing of {0} is free there.", item.name()))
             .with("free", free)
             .with("asked", part.quantity());
       }
@@ -215,7 +216,7 @@ public class Sending {
             .toList();
     if (lines.isEmpty()) {
       throw Problem.refused(
-          "nothing-reserved", "Nothing more is reserved for " + head.number() + " to be picked.");
+          "nothing-reserved", "Nothing more is reserved for {0} to be picked.", head.number());
     }
     pick(command, id, lines, false);
   }
@@ -305,7 +306,7 @@ public class Sending {
             .toList();
     if (picked.isEmpty()) {
       throw Problem.refused(
-          "nothing-picked", "Nothing is picked for " + head.number() + ". Pick something first.");
+          "nothing-picked", "Nothing is picked for {0}. Pick something first.", head.number());
     }
     return picked;
   }

@@ -43,7 +43,7 @@ class TakingBack {
     }
     if (back.kind() == PostingKind.PICK) {
       throw Problem.refused(
-          "picked", "This was picked for " + head.number() + ". Put it back from there.");
+          "picked", "This was picked for {0}. Put it back from there.", head.number());
     }
     progress.lock(head.id());
     List<Move> moves = table.moves(back.posting());

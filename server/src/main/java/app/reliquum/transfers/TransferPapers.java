@@ -2,25 +2,24 @@ package app.reliquum.transfers;
 
 import app.reliquum.api.Actor;
 import app.reliquum.api.Problem;
+import app.reliquum.api.Words;
 import app.reliquum.api.printing.PaperKind;
 import app.reliquum.api.printing.PaperSource;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.scan.OwnLabel;
+import app.reliquum.core.text.Message;
 import app.reliquum.house.GoodsMarks;
+import app.reliquum.house.House;
 import app.reliquum.house.Paper;
 import app.reliquum.house.Paper.Column;
 import app.reliquum.house.Paper.Kind;
 import app.reliquum.house.PdfPrinter;
 import app.reliquum.places.Places;
 import app.reliquum.stock.ReservedGoods;
-import java.time.Instant;
-import java.time.LocalDate;
 import java.time.ZoneId;
-import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -33,15 +32,13 @@ import org.springframework.transaction.annotation.Transactional;
 @Service
 class TransferPapers implements PaperSource {
 
-  private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("d MMM yyyy", Locale.UK);
-  private static final DateTimeFormatter MOMENT =
-      DateTimeFormatter.ofPattern("d MMM yyyy HH:mm", Locale.UK);
-
   private final Transfers transfers;
   private final Places places;
+  private final House house;
   private final PdfPrinter printer;
 
-  TransferPapers(Transfers transfers, Places places, PdfPrinter printer) {
+  TransferPapers(Transfers transfers, Places places, House house, PdfPrinter printer) {
+    this.house = house;
     this.transfers = transfers;
     this.places = places;
     this.printer = printer;
@@ -92,12 +89,26 @@ class TransferPapers implements PaperSource {
         });
   }
 
-  private Paper begin(String title, TransferViews.Card card) {
+  private Words words(long site, long other) {
+    return house.words(places.named(site == 0 ? other : site).language());
+  }
+
+  /** The words of who sends. */
+  private Words senders(TransferViews.Card card) {
+    return words(card.fromId(), card.toId());
+  }
+
+  /** The words of who receives. */
+  private Words receivers(TransferViews.Card card) {
+    return words(card.toId(), card.fromId());
+  }
+
+  private Paper begin(Words words, String title, TransferViews.Card card) {
     Map<String, List<String>> parties = new LinkedHashMap<>();
     parties.put("From", address(card.fromId(), card.from()));
     parties.put("To", address(card.toId(), card.to()));
     return Paper.of(
-            title, card.number(), new OwnLabel(OwnLabel.Kind.DOCUMENT, card.number()).text())
+            words, title, card.number(), new OwnLabel(OwnLabel.Kind.DOCUMENT, card.number()).text())
         .boxes(parties);
   }
 
@@ -123,22 +134,15 @@ class TransferPapers implements PaperSource {
     return ZoneId.of(places.named(card.fromId() == 0 ? card.toId() : card.fromId()).timeZone());
   }
 
-  private static String day(@Nullable LocalDate day) {
-    return day == null ? "–" : day.format(DAY);
-  }
-
-  private String moment(TransferViews.Card card, @Nullable Instant moment) {
-    return moment == null ? "–" : moment.atZone(zone(card)).format(MOMENT);
-  }
-
   /** In walking order, what is reserved and not picked; what is short under it. */
   private Paper pickSheet(TransferViews.Card card) {
+    Words words = senders(card);
     Map<String, String> facts = new LinkedHashMap<>();
-    facts.put("Ships on", day(card.dispatch()));
-    facts.put("Due", day(card.wanted()));
-    facts.put("Made ready", moment(card, card.released()));
+    facts.put("Ships on", words.day(card.dispatch()));
+    facts.put("Due", words.day(card.wanted()));
+    facts.put("Made ready", words.moment(card.released(), zone(card)));
     facts.put("Lines", Integer.toString(card.lines().size()));
-    Paper paper = begin("Pick sheet", card).facts(facts).words(card.note());
+    Paper paper = begin(words, "Pick sheet", card).facts(facts).words(card.note());
     List<List<String>> rows = new ArrayList<>();
     for (ReservedGoods one : card.kept()) {
       if (!one.picked()) {
@@ -146,8 +150,9 @@ class TransferPapers implements PaperSource {
             List.of(
                 one.place(),
                 one.name(),
-                GoodsMarks.of(one.lot(), one.expiry(), one.serial(), one.load(), one.condition()),
-                one.quantity() + " " + one.symbol(),
+                GoodsMarks.of(
+                    words, one.lot(), one.expiry(), one.serial(), one.load(), one.condition()),
+                words.number(one.quantity()) + " " + one.symbol(),
                 "",
                 new OwnLabel(OwnLabel.Kind.ITEM, one.item()).text()));
       }
@@ -164,96 +169,100 @@ class TransferPapers implements PaperSource {
     String missing =
         card.lines().stream()
             .filter(line -> line.shortBy().isPositive())
-            .map(line -> line.shortBy() + " " + line.symbol() + " " + line.name())
+            .map(line -> words.number(line.shortBy()) + " " + line.symbol() + " " + line.name())
             .collect(Collectors.joining(", "));
     return paper
-        .words(rows.isEmpty() ? "Nothing is left to be picked." : "")
-        .words(missing.isEmpty() ? "" : "Not in stock: " + missing + ".")
+        .words(rows.isEmpty() ? words.say("Nothing is left to be picked.") : "")
+        .words(missing.isEmpty() ? "" : words.say("Not in stock: {0}.", missing))
         .signatures("Picked by, date", "Verified by, date");
   }
 
   private Paper dispatchNote(TransferViews.Card card, @Nullable Integer shipment) {
     if (card.shipments().isEmpty()) {
-      throw Problem.refused("nothing-sent", "Nothing of " + card.number() + " is shipped yet.");
+      throw Problem.refused("nothing-sent", "Nothing of {0} is shipped yet.", card.number());
     }
+    Words words = receivers(card);
     TransferViews.Shipment last = card.shipments().get(card.shipments().size() - 1);
     int wanted = shipment == null ? last.shipment() : shipment;
     TransferViews.Shipment of =
         card.shipments().stream()
             .filter(one -> one.shipment() == wanted)
             .findFirst()
-            .orElseThrow(() -> Problem.missing("shipment of " + card.number(), wanted));
+            .orElseThrow(
+                () -> Problem.missing(Message.of("shipment of {0}", card.number()), wanted));
     Map<String, String> facts = new LinkedHashMap<>();
-    facts.put("Shipment", of.shipment() + " of " + card.shipments().size());
-    facts.put("Shipped", moment(card, of.sent()));
+    facts.put("Shipment", words.say("{0} of {1}", of.shipment(), card.shipments().size()));
+    facts.put("Shipped", words.moment(of.sent(), zone(card)));
     facts.put("Shipped by", of.person());
-    facts.put("Due", day(card.wanted()));
+    facts.put("Due", words.day(card.wanted()));
     List<List<String>> rows = new ArrayList<>();
     for (TransferViews.Goods one : card.goods()) {
       if (one.shipment() == wanted) {
-        rows.add(sentRow(one, one.sent(), ""));
+        rows.add(sentRow(words, one, one.sent(), ""));
       }
     }
     Paper paper =
-        begin("Delivery note", card)
+        begin(words, "Delivery note", card)
             .facts(facts)
             .words(card.note())
-            .table(sentColumns("Shipped", "Received", Kind.BOX), rows);
+            .table(sentColumns(Kind.BOX), rows);
     String follows =
         card.lines().stream()
             .filter(line -> line.toSend().isPositive())
-            .map(line -> line.toSend() + " " + line.symbol() + " " + line.name())
+            .map(line -> words.number(line.toSend()) + " " + line.symbol() + " " + line.name())
             .collect(Collectors.joining(", "));
     return paper
-        .words(follows.isEmpty() ? "" : "Still to follow: " + follows + ".")
+        .words(follows.isEmpty() ? "" : words.say("Still to follow: {0}.", follows))
         .signatures("Sender: name, signature, date", "Receiver: name, signature, date");
   }
 
   private Paper receiptNote(TransferViews.Card card) {
+    Words words = receivers(card);
     Map<String, String> facts = new LinkedHashMap<>();
     facts.put("Shipments", Integer.toString(card.shipments().size()));
     facts.put(
         "Last shipment",
-        moment(
-            card,
+        words.moment(
             card.shipments().isEmpty()
                 ? null
-                : card.shipments().get(card.shipments().size() - 1).sent()));
+                : card.shipments().get(card.shipments().size() - 1).sent(),
+            zone(card)));
     facts.put("Printed for", card.to());
     List<List<String>> rows = new ArrayList<>();
     List<String> missing = new ArrayList<>();
     for (TransferViews.Goods one : card.goods()) {
-      rows.add(sentRow(one, one.sent(), one.arrived() + " " + one.symbol()));
+      rows.add(sentRow(words, one, one.sent(), words.number(one.arrived()) + " " + one.symbol()));
       if (one.inTransit().isPositive()) {
-        missing.add(one.inTransit() + " " + one.symbol() + " " + one.name() + " in transit");
+        missing.add(words.say("{0} {1} {2} in transit", one.inTransit(), one.symbol(), one.name()));
       }
       if (one.lost().isPositive()) {
-        missing.add(one.lost() + " " + one.symbol() + " " + one.name() + " lost in transit");
+        missing.add(words.say("{0} {1} {2} lost in transit", one.lost(), one.symbol(), one.name()));
       }
     }
-    return begin("Receipt note", card)
+    return begin(words, "Receipt note", card)
         .facts(facts)
-        .table(sentColumns("Shipped", "Received", Kind.NUMBER), rows)
-        .words(missing.isEmpty() ? "" : "Missing: " + String.join(", ", missing) + ".")
+        .table(sentColumns(Kind.NUMBER), rows)
+        .words(missing.isEmpty() ? "" : words.say("Missing: {0}.", String.join(", ", missing)))
         .signatures("Receiver: name, signature, date");
   }
 
-  private static List<Column> sentColumns(String sent, String arrived, Kind last) {
+  private static List<Column> sentColumns(Kind last) {
     return List.of(
         new Column("Item", Kind.CODE),
         new Column("", Kind.TEXT),
         new Column("Lot, serial number", Kind.TEXT),
-        new Column(sent, Kind.NUMBER),
-        new Column(arrived, last),
+        new Column("Shipped", Kind.NUMBER),
+        new Column("Received", last),
         new Column("", Kind.BARS));
   }
 
-  private static List<String> sentRow(TransferViews.Goods one, Quantity sent, String arrived) {
+  private static List<String> sentRow(
+      Words words, TransferViews.Goods one, Quantity sent, String arrived) {
     return List.of(
         one.item(),
         one.name(),
-        GoodsMarks.of(one.lot(), one.expiry(), one.serial(), one.load(), one.condition()),
-        sent + " " + one.symbol(),
+        GoodsMarks.of(words, one.lot(), one.expiry(), one.serial(), one.load(), one.condition()),
+        words.number(sent) + " " + one.symbol(),
         arrived,
         new OwnLabel(OwnLabel.Kind.ITEM, one.item()).text());
   }

@@ -105,7 +105,7 @@ public class Transfers implements Coming, Asked {
   public TransferViews.Card card(long id, Actor actor) {
     Head head = table.find(id).orElseThrow(() -> Problem.missing("transfer", id));
     if (!actor.worksAt(head.fromSiteId()) && !actor.worksAt(head.toSiteId())) {
-      throw Problem.forbidden("You work at neither end of " + head.number() + ".");
+      throw Problem.forbidden("You work at neither end of {0}.", head.number());
     }
     List<ReservedGoods> kept = reserving.goods(head.number());
     List<TransferViews.Goods> goods = rows.goods(id);

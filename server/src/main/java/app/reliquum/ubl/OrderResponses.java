@@ -1,6 +1,7 @@
 package app.reliquum.ubl;
 
 import app.reliquum.api.Problem;
+import app.reliquum.core.text.Message;
 import com.helger.ubl21.UBL21Marshaller;
 import java.math.BigDecimal;
 import java.time.LocalDate;
@@ -84,7 +85,7 @@ public final class OrderResponses {
     OrderResponseType response =
         Reading.parse(
             errors -> UBL21Marshaller.orderResponse().setCollectErrors(errors).read(xml),
-            "order response");
+            Message.of("order response"));
     if (response.getOrderReference().isEmpty()) {
       throw Problem.invalid("file", "The response does not say which order it answers.");
     }
@@ -111,18 +112,16 @@ public final class OrderResponses {
             () ->
                 Problem.invalid(
                     "file",
-                    "The response has the code "
-                        + given
-                        + ". Expected AB, AP, CA or RE (UN/EDIFACT 4343)."));
+                    "The response has the code {0}. Expected AB, AP, CA or RE (UN/EDIFACT 4343).",
+                    given));
   }
 
   private static Line line(OrderLineType of) {
     if (!of.getSellerSubstitutedLineItem().isEmpty()) {
       throw Problem.invalid(
           "file",
-          "Line "
-              + Objects.requireNonNull(of.getLineItem()).getIDValue()
-              + ": the supplier offers another item instead. Amend the order by hand.");
+          "Line {0}: the supplier offers another item instead. Amend the order by hand.",
+          Objects.requireNonNull(of.getLineItem()).getIDValue());
     }
     LineItemType line = Objects.requireNonNull(of.getLineItem());
     String unit = line.getQuantity() == null ? null : line.getQuantity().getUnitCode();
@@ -132,7 +131,7 @@ public final class OrderResponses {
         line.getQuantityValue(),
         unit,
         promised(line.getDelivery()),
-        Price.read(line.getPrice(), "Line " + line.getIDValue() + ": "));
+        Price.read(line.getPrice(), Message.of("Line {0}: ", line.getIDValue())));
   }
 
   /** The last day on which something is promised. */

@@ -2,6 +2,7 @@ package app.reliquum.ubl;
 
 import app.reliquum.api.Problem;
 import app.reliquum.catalog.Catalog;
+import app.reliquum.core.text.Message;
 import java.math.BigDecimal;
 import java.math.RoundingMode;
 import java.util.Objects;
@@ -26,14 +27,14 @@ public record Price(
    *
    * @throws Problem if it is below zero, or that of nothing
    */
-  public static @Nullable Price read(@Nullable PriceType price, String where) {
+  public static @Nullable Price read(@Nullable PriceType price, Message where) {
     if (price == null || price.getPriceAmountValue() == null) {
       return null;
     }
     BigDecimal quantity =
         price.getBaseQuantityValue() == null ? BigDecimal.ONE : price.getBaseQuantityValue();
     if (price.getPriceAmountValue().signum() < 0 || quantity.signum() <= 0) {
-      throw Problem.invalid("file", where + "a price is not below zero, nor for nothing.");
+      throw Problem.invalid("file", "{0}a price is not below zero, nor for nothing.", where);
     }
     return new Price(
         price.getPriceAmountValue(),
@@ -50,35 +51,30 @@ public record Price(
    * @throws Problem if the price is that of another unit, in another currency, or can't be said
    *     with four decimals
    */
-  public BigDecimal of(Catalog.Measured item, BigDecimal units, String ours, String where) {
+  public BigDecimal of(Catalog.Measured item, BigDecimal units, String ours, Message where) {
     if (currency != null && !currency.equals(ours)) {
       throw Problem.invalid(
-          "file", where + "the price is in " + currency + ", this house reckons in " + ours + ".");
+          "file", "{0}the price is in {1}, this house reckons in {2}.", where, currency, ours);
     }
     if (unit != null && !unit.equals(item.unit().code())) {
       throw Problem.invalid(
           "file",
-          where
-              + item.code()
-              + " is priced in "
-              + item.unit().code()
-              + ", the document says "
-              + unit
-              + ".");
+          "{0}{1} is priced in {2}, the document says {3}.",
+          where,
+          item.code(),
+          item.unit().code(),
+          unit);
     }
     try {
       return amount.multiply(units).divide(quantity, DECIMALS, RoundingMode.UNNECESSARY);
     } catch (ArithmeticException uneven) {
       throw Problem.invalid(
           "file",
-          where
-              + "a price of "
-              + amount.toPlainString()
-              + " for "
-              + quantity.toPlainString()
-              + " can't be kept with "
-              + DECIMALS
-              + " decimals.");
+          "{0}a price of {1} for {2} can't be kept with {3} decimals.",
+          where,
+          amount.toPlainString(),
+          quantity.toPlainString(),
+          DECIMALS);
     }
   }
 }

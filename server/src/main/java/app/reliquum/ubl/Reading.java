@@ -5,6 +5,7 @@ import app.reliquum.catalog.Catalog;
 import app.reliquum.core.document.DocumentNumber;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.scan.Gtin;
+import app.reliquum.core.text.Message;
 import com.helger.diagnostics.error.list.ErrorList;
 import java.math.BigDecimal;
 import java.util.Locale;
@@ -39,7 +40,7 @@ public class Reading {
    * @param read reads it and collects what is wrong with it
    * @param what what it should be, as in "no order of UBL 2.1"
    */
-  public static <T> T parse(Function<ErrorList, T> read, String what) {
+  public static <T> T parse(Function<ErrorList, T> read, Message what) {
     ErrorList errors = new ErrorList();
     T document = read.apply(errors);
     if (document == null) {
@@ -51,7 +52,7 @@ public class Reading {
               .findFirst()
               .orElse("It is no XML document.");
       throw Problem.invalid(
-          "file", "This is no " + what + " of UBL 2.1. " + first.replaceAll("\\s+", " "));
+          "file", "This is no {0} of UBL 2.1. {1}", what, first.replaceAll("\\s+", " "));
     }
     return document;
   }
@@ -63,11 +64,9 @@ public class Reading {
             () ->
                 Problem.invalid(
                     "file",
-                    "The number "
-                        + given
-                        + " can't be used. Expected 1 to "
-                        + DocumentNumber.LONGEST
-                        + " letters, digits, hyphens or dots."));
+                    "The number {0} can't be used. Expected 1 to {1} letters, digits, hyphens or dots.",
+                    given,
+                    DocumentNumber.LONGEST));
   }
 
   /** The name of a party, for people. */
@@ -89,7 +88,7 @@ public class Reading {
   }
 
   /** The item that a line names by our code or its GTIN. */
-  public Catalog.Measured item(ItemType item, String where) {
+  public Catalog.Measured item(ItemType item, Message where) {
     String code =
         item.getSellersItemIdentification() == null
             ? null
@@ -111,10 +110,9 @@ public class Reading {
         () ->
             Problem.invalid(
                 "file",
-                where
-                    + "nobody here knows the item "
-                    + (code == null ? gtin : code)
-                    + ". Add it under Items first."));
+                "{0}nobody here knows the item {1}. Add it under Items first.",
+                where,
+                code == null ? gtin : code));
   }
 
   /**
@@ -126,26 +124,24 @@ public class Reading {
       Catalog.Measured item,
       @Nullable BigDecimal amount,
       @Nullable String unit,
-      String what,
-      String where) {
+      Message what,
+      Message where) {
     if (amount == null) {
-      throw Problem.invalid("file", where + "no " + what + " is given.");
+      throw Problem.invalid("file", "{0}no {1} is given.", where, what);
     }
     if (unit != null && !unit.equals(item.unit().code())) {
       throw Problem.invalid(
           "file",
-          where
-              + item.code()
-              + " is counted in "
-              + item.unit().code()
-              + ", the document says "
-              + unit
-              + ".");
+          "{0}{1} is counted in {2}, the document says {3}.",
+          where,
+          item.code(),
+          item.unit().code(),
+          unit);
     }
     try {
       return item.measure().check(new Quantity(amount));
     } catch (IllegalArgumentException fault) {
-      throw Problem.invalid("file", where + fault.getMessage());
+      throw Problem.invalid("file", "{0}{1}", where, Message.of(fault));
     }
   }
 }

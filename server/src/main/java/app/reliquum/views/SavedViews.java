@@ -144,7 +144,7 @@ class SavedViews {
 
   private static Problem named(Entry entry) {
     return Problem.conflict(
-            "not-unique", "There is a view " + entry.name().strip() + " of this table already.")
+            "not-unique", "There is a view {0} of this table already.", entry.name().strip())
         .with("field", "name");
   }
 

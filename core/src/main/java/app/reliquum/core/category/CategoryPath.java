@@ -1,5 +1,6 @@
 package app.reliquum.core.category;
 
+import app.reliquum.core.text.InvalidValueException;
 import java.util.ArrayList;
 import java.util.List;
 
@@ -46,8 +47,7 @@ public final class CategoryPath {
     }
     String moved = to + category.substring(from.length());
     if (moved.length() > LONGEST) {
-      throw new IllegalArgumentException(
-          "\"%s\" would be longer than %d letters.".formatted(moved, LONGEST));
+      throw new InvalidValueException("\"{0}\" would be longer than {1} letters.", moved, LONGEST);
     }
     return moved;
   }
@@ -61,15 +61,14 @@ public final class CategoryPath {
     List<String> names = new ArrayList<>();
     for (String name : typed.split(String.valueOf(BETWEEN), -1)) {
       if (name.isBlank()) {
-        throw new IllegalArgumentException(
+        throw new InvalidValueException(
             "A category is one name, or several with / between them, like Safety/Flares.");
       }
       names.add(name.strip());
     }
     String path = String.join(String.valueOf(BETWEEN), names);
     if (path.length() > LONGEST) {
-      throw new IllegalArgumentException(
-          "\"%s\" is longer than %d letters.".formatted(path, LONGEST));
+      throw new InvalidValueException("\"{0}\" is longer than {1} letters.", path, LONGEST);
     }
     return path;
   }

@@ -1,5 +1,6 @@
 package app.reliquum.core.costing;
 
+import app.reliquum.core.text.InvalidValueException;
 import java.math.BigDecimal;
 import java.math.RoundingMode;
 import java.util.ArrayList;
@@ -34,7 +35,7 @@ public final class Charge {
   public static List<BigDecimal> shares(BigDecimal amount, List<BigDecimal> basis) {
     BigDecimal left = basis.stream().reduce(BigDecimal.ZERO, BigDecimal::add);
     if (left.signum() <= 0) {
-      throw new IllegalArgumentException("Nothing of the lines is known to share it out by.");
+      throw new InvalidValueException("Nothing of the lines is known to share it out by.");
     }
     List<BigDecimal> shares = new ArrayList<>();
     BigDecimal open = amount;

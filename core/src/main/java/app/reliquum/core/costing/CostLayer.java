@@ -1,6 +1,7 @@
 package app.reliquum.core.costing;
 
 import app.reliquum.core.quantity.Quantity;
+import app.reliquum.core.text.InvalidValueException;
 import java.math.BigDecimal;
 import java.math.RoundingMode;
 import java.time.Instant;
@@ -28,8 +29,8 @@ public record CostLayer(long lot, Instant since, Quantity quantity, BigDecimal v
   public CostLayer {
     Objects.requireNonNull(since, "since");
     if (quantity.isNegative() || value.signum() < 0) {
-      throw new IllegalArgumentException(
-          "A layer is never less than nothing: " + quantity + " worth " + value + ".");
+      throw new InvalidValueException(
+          "A layer is never less than nothing: {0} worth {1}.", quantity, value);
     }
     value = value.setScale(UnitCost.CENTS, RoundingMode.UNNECESSARY);
   }

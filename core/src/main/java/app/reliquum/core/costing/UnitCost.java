@@ -1,6 +1,7 @@
 package app.reliquum.core.costing;
 
 import app.reliquum.core.quantity.Quantity;
+import app.reliquum.core.text.InvalidValueException;
 import java.math.BigDecimal;
 import java.math.RoundingMode;
 import java.util.Objects;
@@ -27,7 +28,7 @@ public record UnitCost(BigDecimal amount) {
   public UnitCost {
     Objects.requireNonNull(amount, "amount");
     if (amount.signum() < 0) {
-      throw new IllegalArgumentException("A cost is not negative: " + amount + ".");
+      throw new InvalidValueException("A cost is not negative: {0}.", amount);
     }
     amount = amount.setScale(DECIMALS, RoundingMode.HALF_UP);
   }

@@ -1,5 +1,6 @@
 package app.reliquum.core.counting;
 
+import app.reliquum.core.text.InvalidValueException;
 import java.math.BigDecimal;
 import java.util.Comparator;
 import java.util.LinkedHashMap;
@@ -36,7 +37,7 @@ public enum AbcClass {
      */
     public Limits {
       if (a.signum() < 0 || a.compareTo(b) > 0 || b.compareTo(HUNDRED) > 0) {
-        throw new IllegalArgumentException(
+        throw new InvalidValueException(
             "Class A must end before class B, and both between 0 and 100 per cent.");
       }
     }

@@ -2,6 +2,7 @@ package app.reliquum.core.counting;
 
 import app.reliquum.core.costing.UnitCost;
 import app.reliquum.core.quantity.Quantity;
+import app.reliquum.core.text.InvalidValueException;
 import java.math.BigDecimal;
 import java.math.MathContext;
 
@@ -27,7 +28,7 @@ public record CountTolerance(Quantity quantity, BigDecimal percent, BigDecimal v
     if ((quantity != null && quantity.isNegative())
         || (percent != null && percent.signum() < 0)
         || (value != null && value.signum() < 0)) {
-      throw new IllegalArgumentException("A tolerance is not negative.");
+      throw new InvalidValueException("A tolerance is not negative.");
     }
   }
 

@@ -1,5 +1,6 @@
 package app.reliquum.core.counting;
 
+import app.reliquum.core.text.InvalidValueException;
 import java.time.DayOfWeek;
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -57,7 +58,7 @@ public final class Programme {
   public static Due due(Subject subject, Map<AbcClass, Integer> intervals, LocalDate today) {
     int interval = intervals.get(subject.of());
     if (interval < 1) {
-      throw new IllegalArgumentException("An interval is a day or more: " + interval + ".");
+      throw new InvalidValueException("An interval is a day or more: {0}.", interval);
     }
     boolean sooner = subject.differences() >= REPEATED;
     int days = sooner ? Math.max(1, interval / 2) : interval;

@@ -1,6 +1,7 @@
 package app.reliquum.core.counting;
 
 import app.reliquum.core.quantity.Quantity;
+import app.reliquum.core.text.InvalidValueException;
 import java.util.List;
 import java.util.Set;
 import java.util.TreeSet;
@@ -57,7 +58,7 @@ public sealed interface Settlement {
    */
   static Settlement of(List<Round> rounds, int asked) {
     if (rounds.isEmpty()) {
-      throw new IllegalArgumentException("Nobody has counted.");
+      throw new InvalidValueException("Nobody has counted.");
     }
     if (asked <= 1 && rounds.size() == 1) {
       return new Settled(1, rounds.get(0).variance());

@@ -1,6 +1,7 @@
 package app.reliquum.core.counting;
 
 import app.reliquum.core.quantity.Quantity;
+import app.reliquum.core.text.InvalidValueException;
 import java.time.Instant;
 import java.util.Collection;
 import java.util.List;
@@ -36,10 +37,10 @@ public record Statement(Quantity quantity, Instant since, Instant moment, Set<Lo
      */
     public Part {
       if (quantity.isNegative()) {
-        throw new IllegalArgumentException("A shelf can't hold less than nothing: " + quantity);
+        throw new InvalidValueException("A shelf can't hold less than nothing: {0}", quantity);
       }
       if (last.isBefore(first)) {
-        throw new IllegalArgumentException("The last scan comes before the first.");
+        throw new InvalidValueException("The last scan comes before the first.");
       }
     }
 
@@ -65,7 +66,7 @@ public record Statement(Quantity quantity, Instant since, Instant moment, Set<Lo
    */
   public static Statement of(List<Part> parts) {
     if (parts.isEmpty()) {
-      throw new IllegalArgumentException("Nobody has counted.");
+      throw new InvalidValueException("Nobody has counted.");
     }
     Part first = parts.get(0);
     Quantity sum = Quantity.ZERO;

@@ -1,6 +1,7 @@
 package app.reliquum.core.demand;
 
 import app.reliquum.core.quantity.Quantity;
+import app.reliquum.core.text.InvalidValueException;
 import java.time.LocalDate;
 import java.util.Arrays;
 import java.util.List;
@@ -43,7 +44,7 @@ public final class DemandHistory {
     LocalDate before = LocalDate.MIN;
     for (Day day : days) {
       if (!day.day().isAfter(before)) {
-        throw new IllegalArgumentException("Days come one after the other.");
+        throw new InvalidValueException("Days come one after the other.");
       }
       before = day.day();
       if (!day.outOfStock()) {

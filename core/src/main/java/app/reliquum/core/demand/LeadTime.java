@@ -1,5 +1,6 @@
 package app.reliquum.core.demand;
 
+import app.reliquum.core.text.InvalidValueException;
 import java.util.List;
 
 /**
@@ -24,7 +25,7 @@ public record LeadTime(double mean, double deviation, int observed) {
    */
   public LeadTime {
     if (mean < 0 || deviation < 0 || observed < 0) {
-      throw new IllegalArgumentException("Nothing comes before it is ordered.");
+      throw new InvalidValueException("Nothing comes before it is ordered.");
     }
   }
 

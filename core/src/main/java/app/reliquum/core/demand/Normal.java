@@ -1,5 +1,7 @@
 package app.reliquum.core.demand;
 
+import app.reliquum.core.text.InvalidValueException;
+
 /** The standard normal distribution. */
 final class Normal {
 
@@ -59,7 +61,7 @@ final class Normal {
    */
   static double quantile(double probability) {
     if (!(probability > 0 && probability < 1)) {
-      throw new IllegalArgumentException("A chance lies between 0 and 1, not at " + probability);
+      throw new InvalidValueException("A chance lies between 0 and 1, not at {0}", probability);
     }
     double q = probability - 0.5;
     if (Math.abs(q) <= 0.425) {

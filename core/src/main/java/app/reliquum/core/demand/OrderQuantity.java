@@ -1,6 +1,7 @@
 package app.reliquum.core.demand;
 
 import app.reliquum.core.quantity.Quantity;
+import app.reliquum.core.text.InvalidValueException;
 import java.util.Optional;
 
 /**
@@ -35,7 +36,7 @@ public record OrderQuantity(double economic, Cause cause, Quantity quantity) {
    */
   public static double economic(double usageAYear, double orderCost, double holdingCost) {
     if (usageAYear < 0 || orderCost < 0 || !(holdingCost > 0)) {
-      throw new IllegalArgumentException("Usage and order cost something, and keeping does.");
+      throw new InvalidValueException("Usage and order cost something, and keeping does.");
     }
     return Math.sqrt(2 * usageAYear * orderCost / holdingCost);
   }

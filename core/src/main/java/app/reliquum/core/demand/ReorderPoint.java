@@ -1,6 +1,7 @@
 package app.reliquum.core.demand;
 
 import app.reliquum.core.quantity.Quantity;
+import app.reliquum.core.text.InvalidValueException;
 import java.math.BigDecimal;
 import java.math.RoundingMode;
 
@@ -47,7 +48,7 @@ public record ReorderPoint(
   public static ReorderPoint of(
       double perDay, double deviation, LeadTime lead, int review, double service, int decimals) {
     if (perDay < 0 || deviation < 0 || review < 0) {
-      throw new IllegalArgumentException("Demand, its deviation and a review are not negative.");
+      throw new InvalidValueException("Demand, its deviation and a review are not negative.");
     }
     double z = Normal.quantile(service);
     double days = lead.mean() + review;

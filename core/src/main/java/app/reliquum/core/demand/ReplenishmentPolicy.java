@@ -1,6 +1,7 @@
 package app.reliquum.core.demand;
 
 import app.reliquum.core.quantity.Quantity;
+import app.reliquum.core.text.InvalidValueException;
 
 /** When more of an item is to come, and how much: how the house keeps it in stock. */
 public sealed interface ReplenishmentPolicy {
@@ -20,7 +21,7 @@ public sealed interface ReplenishmentPolicy {
      */
     public PointAndQuantity {
       if (!quantity.isPositive()) {
-        throw new IllegalArgumentException("An order is for more than nothing.");
+        throw new InvalidValueException("An order is for more than nothing.");
       }
     }
 
@@ -47,7 +48,7 @@ public sealed interface ReplenishmentPolicy {
      */
     public PointAndUpTo {
       if (upTo.compareTo(point) < 0) {
-        throw new IllegalArgumentException("The level is not below the point.");
+        throw new InvalidValueException("The level is not below the point.");
       }
     }
 

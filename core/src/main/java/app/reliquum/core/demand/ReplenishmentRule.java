@@ -1,6 +1,7 @@
 package app.reliquum.core.demand;
 
 import app.reliquum.core.quantity.Quantity;
+import app.reliquum.core.text.InvalidValueException;
 import java.util.Optional;
 
 /**
@@ -54,17 +55,17 @@ public record ReplenishmentRule(
    */
   public ReplenishmentRule {
     if (!(service > 0 && service < 1)) {
-      throw new IllegalArgumentException("The chance of no stock-out lies between 0 and 1.");
+      throw new InvalidValueException("The chance of no stock-out lies between 0 and 1.");
     }
     if (review < 0 || window < 1 || orderCost < 0 || holdingRate < 0) {
-      throw new IllegalArgumentException("Days and costs are not negative.");
+      throw new InvalidValueException("Days and costs are not negative.");
     }
     if (point.filter(Quantity::isNegative).isPresent()
         || quantity.filter(one -> !one.isPositive()).isPresent()) {
-      throw new IllegalArgumentException("A point is not negative, and a quantity is positive.");
+      throw new InvalidValueException("A point is not negative, and a quantity is positive.");
     }
     if (point.isPresent() && upTo.isPresent() && upTo.get().compareTo(point.get()) < 0) {
-      throw new IllegalArgumentException("The level is not below the point.");
+      throw new InvalidValueException("The level is not below the point.");
     }
   }
 }

@@ -1,6 +1,7 @@
 package app.reliquum.core.demand;
 
 import app.reliquum.core.quantity.Quantity;
+import app.reliquum.core.text.InvalidValueException;
 import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.util.Map;
@@ -201,9 +202,8 @@ public record Review(
   private static ReplenishmentPolicy upTo(ReplenishmentRule rule, Quantity point, Quantity best) {
     Quantity level = rule.upTo().orElseGet(() -> point.plus(best));
     if (level.compareTo(point) < 0) {
-      throw new IllegalArgumentException(
-          "The up-to level %s is below the re-order point %s that was worked out."
-              .formatted(level, point));
+      throw new InvalidValueException(
+          "The up-to level {0} is below the re-order point {1} that was worked out.", level, point);
     }
     return new ReplenishmentPolicy.PointAndUpTo(point, level);
   }

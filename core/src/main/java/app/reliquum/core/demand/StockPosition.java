@@ -1,6 +1,7 @@
 package app.reliquum.core.demand;
 
 import app.reliquum.core.quantity.Quantity;
+import app.reliquum.core.text.InvalidValueException;
 
 /**
  * What a re-order point is compared with: what is there or coming, without what is asked for
@@ -21,7 +22,7 @@ public record StockPosition(Quantity free, Quantity coming, Quantity promised) {
    */
   public StockPosition {
     if (free.isNegative() || coming.isNegative() || promised.isNegative()) {
-      throw new IllegalArgumentException("What is there, coming and promised is not negative.");
+      throw new InvalidValueException("What is there, coming and promised is not negative.");
     }
   }
 

@@ -1,6 +1,7 @@
 package app.reliquum.core.demand;
 
 import app.reliquum.core.quantity.Quantity;
+import app.reliquum.core.text.InvalidValueException;
 import java.math.BigDecimal;
 import java.math.RoundingMode;
 
@@ -22,7 +23,7 @@ public record SupplyTerms(Quantity minimum, Quantity multiple) {
    */
   public SupplyTerms {
     if (minimum.isNegative() || multiple.isNegative()) {
-      throw new IllegalArgumentException("Minimum and multiple are not negative.");
+      throw new InvalidValueException("Minimum and multiple are not negative.");
     }
   }
 

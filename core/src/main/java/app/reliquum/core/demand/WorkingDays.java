@@ -1,5 +1,6 @@
 package app.reliquum.core.demand;
 
+import app.reliquum.core.text.InvalidValueException;
 import java.time.DayOfWeek;
 import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
@@ -29,7 +30,7 @@ public record WorkingDays(Set<DayOfWeek> days, Set<LocalDate> holidays) {
    */
   public WorkingDays {
     if (days.isEmpty()) {
-      throw new IllegalArgumentException("A site works on one day of the week at least.");
+      throw new InvalidValueException("A site works on one day of the week at least.");
     }
     // As bits: they are asked for every day of every item.
     days = Collections.unmodifiableSet(EnumSet.copyOf(days));
@@ -64,7 +65,7 @@ public record WorkingDays(Set<DayOfWeek> days, Set<LocalDate> holidays) {
         return next;
       }
     }
-    throw new IllegalArgumentException("The site does not work for a year from " + day + ".");
+    throw new InvalidValueException("The site does not work for a year from {0}.", day);
   }
 
   /**

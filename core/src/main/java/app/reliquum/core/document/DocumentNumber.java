@@ -1,5 +1,6 @@
 package app.reliquum.core.document;
 
+import app.reliquum.core.text.InvalidValueException;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.regex.Pattern;
@@ -43,6 +44,6 @@ public final class DocumentNumber {
     String number = "%s-%05d".formatted(prefix, count);
     return of(number)
         .filter(number::equals)
-        .orElseThrow(() -> new IllegalArgumentException(number + " is no document number."));
+        .orElseThrow(() -> new InvalidValueException("{0} is no document number.", number));
   }
 }

@@ -2,6 +2,7 @@ package app.reliquum.core.fulfilment;
 
 import app.reliquum.core.costing.UnitCost;
 import app.reliquum.core.quantity.Quantity;
+import app.reliquum.core.text.InvalidValueException;
 import java.math.BigDecimal;
 import java.math.MathContext;
 import java.math.RoundingMode;
@@ -192,12 +193,12 @@ public final class Arrival {
    */
   public static OrderLine amended(OrderLine line, Quantity quantity) {
     if (line.origin() != Origin.ORDERED) {
-      throw new IllegalArgumentException("Line " + line.line() + " was not ordered.");
+      throw new InvalidValueException("Line {0} was not ordered.", line.line());
     }
     if (quantity.isNegative() || quantity.compareTo(line.received()) < 0) {
-      throw new IllegalArgumentException(
-          "Of line %d there are %s here already, so no less than that can be wanted."
-              .formatted(line.line(), line.received()));
+      throw new InvalidValueException(
+          "Of line {0} there are {1} here already, so no less than that can be wanted.",
+          line.line(), line.received());
     }
     return new OrderLine(line.line(), line.origin(), quantity, line.received());
   }

@@ -2,6 +2,7 @@ package app.reliquum.core.fulfilment;
 
 import app.reliquum.core.costing.UnitCost;
 import app.reliquum.core.quantity.Quantity;
+import app.reliquum.core.text.InvalidValueException;
 import java.math.BigDecimal;
 import java.math.RoundingMode;
 import java.util.List;
@@ -97,7 +98,7 @@ public record JobOutput(Quantity planned, Quantity made, BigDecimal usedUp, BigD
    */
   public UnitCost costOf(Quantity part, Quantity mayBook) {
     if (!part.isPositive() || part.compareTo(mayBook) > 0) {
-      throw new IllegalArgumentException("A part is more than nothing, and no more than may be.");
+      throw new InvalidValueException("A part is more than nothing, and no more than may be.");
     }
     BigDecimal open = usedUp.subtract(bookedIn).max(BigDecimal.ZERO);
     return new UnitCost(open.divide(mayBook.amount(), UnitCost.DECIMALS, RoundingMode.HALF_UP));

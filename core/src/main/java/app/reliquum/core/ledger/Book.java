@@ -3,6 +3,7 @@ package app.reliquum.core.ledger;
 import app.reliquum.core.place.PlaceKind;
 import app.reliquum.core.quantity.MeasureRule;
 import app.reliquum.core.quantity.Quantity;
+import app.reliquum.core.text.InvalidValueException;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Collections;
@@ -81,7 +82,7 @@ public final class Book {
       return new Decision.Accepted(List.of());
     }
     if (number < 1 || number > entries.size()) {
-      throw new IllegalArgumentException("There is no posting " + number + ".");
+      throw new InvalidValueException("There is no posting {0}.", number);
     }
     Entry entry = entries.get((int) number - 1);
     List<Line> back =

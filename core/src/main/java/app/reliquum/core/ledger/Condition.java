@@ -1,5 +1,7 @@
 package app.reliquum.core.ledger;
 
+import app.reliquum.core.text.InvalidValueException;
+
 /**
  * Whether goods may be used. Each has a code of its own by which it is kept and printed on labels
  * of positions: the order in which they are written here may change, the codes may not.
@@ -34,6 +36,6 @@ public enum Condition {
         return condition;
       }
     }
-    throw new IllegalArgumentException("No condition has the code " + code + ".");
+    throw new InvalidValueException("No condition has the code {0}.", code);
   }
 }

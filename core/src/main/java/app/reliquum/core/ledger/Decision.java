@@ -1,5 +1,6 @@
 package app.reliquum.core.ledger;
 
+import app.reliquum.core.text.InvalidValueException;
 import java.util.List;
 
 /** What the rules say to a posting: all of it, or none of it. */
@@ -25,7 +26,7 @@ public sealed interface Decision {
     public Refused {
       reasons = List.copyOf(reasons);
       if (reasons.isEmpty()) {
-        throw new IllegalArgumentException("A refusal needs a reason.");
+        throw new InvalidValueException("A refusal needs a reason.");
       }
     }
   }

@@ -1,5 +1,7 @@
 package app.reliquum.core.ledger;
 
+import app.reliquum.core.text.InvalidValueException;
+
 /**
  * What a ledger line moves.
  *
@@ -14,7 +16,7 @@ public record Goods(long item, long lot, long serial) {
    */
   public Goods {
     if (item <= 0) {
-      throw new IllegalArgumentException("Goods need an item.");
+      throw new InvalidValueException("Goods need an item.");
     }
   }
 }

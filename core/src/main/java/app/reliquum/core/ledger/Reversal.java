@@ -1,5 +1,7 @@
 package app.reliquum.core.ledger;
 
+import app.reliquum.core.text.Message;
+import app.reliquum.core.text.Worded;
 import java.util.ArrayList;
 import java.util.List;
 
@@ -22,15 +24,23 @@ public final class Reversal {
   }
 
   /** A posting that may not be reversed, and why. */
-  public static final class NotReversible extends IllegalStateException {
+  public static final class NotReversible extends IllegalStateException implements Worded {
     private final Hindrance hindrance;
 
     NotReversible(Hindrance hindrance) {
-      super(
-          hindrance == Hindrance.IS_A_REVERSAL
-              ? "A reversal can't be reversed. Write the posting again."
-              : "The posting has been reversed already.");
+      super(message(hindrance).english());
       this.hindrance = hindrance;
+    }
+
+    private static Message message(Hindrance hindrance) {
+      return hindrance == Hindrance.IS_A_REVERSAL
+          ? Message.of("A reversal can't be reversed. Write the posting again.")
+          : Message.of("The posting has been reversed already.");
+    }
+
+    @Override
+    public Message message() {
+      return message(hindrance);
     }
 
     /** Why not. */

@@ -1,5 +1,6 @@
 package app.reliquum.core.ledger;
 
+import app.reliquum.core.text.InvalidValueException;
 import java.util.Objects;
 
 /**
@@ -17,7 +18,7 @@ public record Spot(long place, long unitLoad, Condition condition) {
   public Spot {
     Objects.requireNonNull(condition, "condition");
     if (place <= 0) {
-      throw new IllegalArgumentException("A spot needs a place.");
+      throw new InvalidValueException("A spot needs a place.");
     }
   }
 

@@ -1,5 +1,6 @@
 package app.reliquum.core.notice;
 
+import app.reliquum.core.text.InvalidValueException;
 import java.util.Collection;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -29,7 +30,7 @@ public record NoticeRules(List<Rule> rules) {
      */
     public Rule {
       if (!kind.byMail() && way.compareTo(NoticeWay.SCREEN) > 0) {
-        throw new IllegalArgumentException(
+        throw new InvalidValueException(
             "That an email was not sent can't be told by email. Expected OFF or SCREEN.");
       }
     }

@@ -55,7 +55,7 @@ public final class BinPattern {
         at++;
       } else {
         throw new BinPatternException(
-            at, "'" + c + "' can't stand in an address. Use A to Z, 0 to 9, hyphen and dot.");
+            at, "'{0}' can't stand in an address. Use A to Z, 0 to 9, hyphen and dot.", c);
       }
     }
     if (plain.length() > 0) {
@@ -87,8 +87,7 @@ public final class BinPattern {
       List<String> values = List.of(body.split(",", -1));
       for (String value : values) {
         if (!isAddress(value)) {
-          throw new BinPatternException(
-              at, "'" + value + "' is no range. Write 01..12, A..E or L,R.");
+          throw new BinPatternException(at, "'{0}' is no range. Write 01..12, A..E or L,R.", value);
         }
       }
       return values;
@@ -102,7 +101,7 @@ public final class BinPattern {
       return letters(first.charAt(0), last.charAt(0), at);
     }
     throw new BinPatternException(
-        at, "'" + body + "' is no range. Two numbers or two single letters go around the dots.");
+        at, "'{0}' is no range. Two numbers or two single letters go around the dots.", body);
   }
 
   private static List<String> numbers(String first, String last, int at) {
@@ -110,7 +109,7 @@ public final class BinPattern {
     int to = Integer.parseInt(last);
     checkOrder(from <= to, first, last, at);
     if (to - from >= MAX_BINS) {
-      throw new BinPatternException(at, "The range holds more than " + MAX_BINS + " values.");
+      throw new BinPatternException(at, "The range holds more than {0} values.", MAX_BINS);
     }
     List<String> values = new ArrayList<>();
     for (int value = from; value <= to; value++) {
@@ -132,7 +131,7 @@ public final class BinPattern {
   private static void checkOrder(boolean ordered, String first, String last, int at) {
     if (!ordered) {
       throw new BinPatternException(
-          at, "The range runs backwards: " + first + " comes after " + last + ".");
+          at, "The range runs backwards: {0} comes after {1}.", first, last);
     }
   }
 
@@ -144,12 +143,12 @@ public final class BinPattern {
       length += part.stream().mapToInt(String::length).max().orElse(0);
       if (count > MAX_BINS) {
         throw new BinPatternException(
-            0, "The pattern makes more than " + MAX_BINS + " bins. Split it into several.");
+            0, "The pattern makes more than {0} bins. Split it into several.", MAX_BINS);
       }
     }
     if (length > MAX_ADDRESS) {
       throw new BinPatternException(
-          0, "The addresses get longer than " + MAX_ADDRESS + " characters.");
+          0, "The addresses get longer than {0} characters.", MAX_ADDRESS);
     }
   }
 

@@ -2,6 +2,7 @@ package app.reliquum.core.purchasing;
 
 import app.reliquum.core.fulfilment.Arrival;
 import app.reliquum.core.quantity.Quantity;
+import app.reliquum.core.text.InvalidValueException;
 import java.time.LocalDate;
 import java.util.Optional;
 
@@ -58,9 +59,9 @@ public record ResponseLine(
           case CHANGED -> quantity.orElse(ordered.quantity());
           case ACCEPTED -> {
             if (quantity.isPresent() && quantity.get().compareTo(ordered.quantity()) != 0) {
-              throw new IllegalArgumentException(
-                  "Line %d is accepted as ordered, but with %s and not %s."
-                      .formatted(line, quantity.get(), ordered.quantity()));
+              throw new InvalidValueException(
+                  "Line {0} is accepted as ordered, but with {1} and not {2}.",
+                  line, quantity.get(), ordered.quantity());
             }
             yield ordered.quantity();
           }

@@ -1,5 +1,6 @@
 package app.reliquum.core.purchasing;
 
+import app.reliquum.core.text.InvalidValueException;
 import java.math.BigDecimal;
 import java.util.Objects;
 
@@ -53,15 +54,15 @@ public record TaxRate(String name, Category category, BigDecimal rate) {
       rate = rate.setScale(0);
     }
     if (rate.signum() < 0 || rate.compareTo(MOST) > 0 || rate.scale() > DECIMALS) {
-      throw new IllegalArgumentException(
-          "A rate is from 0 to 100 per cent with at most 3 decimals, not " + rate + ".");
+      throw new InvalidValueException(
+          "A rate is from 0 to 100 per cent with at most 3 decimals, not {0}.", rate);
     }
     if (category == Category.STANDARD && rate.signum() == 0) {
-      throw new IllegalArgumentException("A tax of the standard kind has a rate above zero.");
+      throw new InvalidValueException("A tax of the standard kind has a rate above zero.");
     }
     if (category != Category.STANDARD && rate.signum() != 0) {
-      throw new IllegalArgumentException(
-          "Only a tax of the standard kind has a rate. Expected 0, not " + rate + ".");
+      throw new InvalidValueException(
+          "Only a tax of the standard kind has a rate. Expected 0, not {0}.", rate);
     }
   }
 }

@@ -2,6 +2,7 @@ package app.reliquum.core.putaway;
 
 import app.reliquum.core.ledger.Condition;
 import app.reliquum.core.quantity.Quantity;
+import app.reliquum.core.text.InvalidValueException;
 import java.math.BigDecimal;
 import java.util.Objects;
 
@@ -34,7 +35,7 @@ public record GoodsToPutAway(
   public GoodsToPutAway {
     Objects.requireNonNull(condition, "condition");
     if (!quantity.isPositive() || !split.isPositive()) {
-      throw new IllegalArgumentException("There must be something to put away.");
+      throw new InvalidValueException("There must be something to put away.");
     }
   }
 }

@@ -1,5 +1,6 @@
 package app.reliquum.core.quantity;
 
+import app.reliquum.core.text.InvalidValueException;
 import java.util.Objects;
 
 /**
@@ -19,11 +20,11 @@ public record MeasureRule(UnitOfMeasure unit, int decimals, Tracking tracking) {
     Objects.requireNonNull(unit, "unit");
     Objects.requireNonNull(tracking, "tracking");
     if (decimals < 0 || decimals > Quantity.MAX_DECIMALS) {
-      throw new IllegalArgumentException(
-          "An item has 0 to " + Quantity.MAX_DECIMALS + " decimals, not " + decimals + ".");
+      throw new InvalidValueException(
+          "An item has 0 to {0} decimals, not {1}.", Quantity.MAX_DECIMALS, decimals);
     }
     if (tracking.needsSerial() && decimals > 0) {
-      throw new IllegalArgumentException(
+      throw new InvalidValueException(
           "An item with serial numbers is counted in whole units, without decimals.");
     }
   }

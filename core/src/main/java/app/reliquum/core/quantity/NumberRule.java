@@ -1,5 +1,6 @@
 package app.reliquum.core.quantity;
 
+import app.reliquum.core.text.InvalidValueException;
 import java.time.LocalDate;
 import java.time.temporal.IsoFields;
 import java.util.Locale;
@@ -34,14 +35,13 @@ public final class NumberRule {
   public static NumberRule of(String text) {
     String plain = text.replaceAll("\\{(yyyy|yy|mm|dd|ww|n{1,6})\\}", "");
     if (!plain.matches("[A-Za-z0-9./_-]*")) {
-      throw new IllegalArgumentException(
-          "'"
-              + text
-              + "' is no rule for numbers. Use letters, digits and {yyyy} {yy} {mm} {dd} {ww} {nn}.");
+      throw new InvalidValueException(
+          "'{0}' is no rule for numbers. Use letters, digits and {yyyy} {yy} {mm} {dd} {ww} {nn}.",
+          text);
     }
     if (!text.matches("(?s).*\\{n{1,6}\\}.*")
         || text.replaceAll("\\{n+\\}", "").length() > LONGEST) {
-      throw new IllegalArgumentException(
+      throw new InvalidValueException(
           "A rule for numbers needs one running number, like {nn}, and makes at most 30 characters.");
     }
     return new NumberRule(text);

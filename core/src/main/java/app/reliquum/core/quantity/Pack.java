@@ -1,5 +1,6 @@
 package app.reliquum.core.quantity;
 
+import app.reliquum.core.text.InvalidValueException;
 import java.util.Objects;
 
 /**
@@ -17,7 +18,7 @@ public record Pack(String name, Quantity factor) {
   public Pack {
     Objects.requireNonNull(factor, "factor");
     if (name == null || name.isBlank()) {
-      throw new IllegalArgumentException("A pack needs a name.");
+      throw new InvalidValueException("A pack needs a name.");
     }
     if (!factor.isPositive()) {
       throw new QuantityException(

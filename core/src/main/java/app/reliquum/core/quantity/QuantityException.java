@@ -1,7 +1,10 @@
 package app.reliquum.core.quantity;
 
+import app.reliquum.core.text.Message;
+import app.reliquum.core.text.Worded;
+
 /** A text or number that can't be a quantity, or not one of the item at hand. */
-public final class QuantityException extends IllegalArgumentException {
+public final class QuantityException extends IllegalArgumentException implements Worded {
 
   /** What is wrong with it. */
   public enum Fault {
@@ -25,16 +28,7 @@ public final class QuantityException extends IllegalArgumentException {
    * @param limit the limit that it breaks, in digits; 0 where there is none
    */
   public QuantityException(Fault fault, String given, int limit) {
-    super(
-        switch (fault) {
-          case NOT_A_NUMBER -> "'" + given + "' is not a number. Write digits, like 6 or 12.5.";
-          case TOO_MANY_DECIMALS ->
-              limit == 0
-                  ? given + " is not whole. This is counted in whole units."
-                  : given + " has more than " + limit + " decimals.";
-          case TOO_LARGE -> given + " has more than " + limit + " digits before the point.";
-          case NOT_POSITIVE -> given + " is not more than zero.";
-        });
+    super(message(fault, given, limit).english());
     this.fault = fault;
     this.given = given;
     this.limit = limit;
@@ -53,5 +47,23 @@ public final class QuantityException extends IllegalArgumentException {
   /** The limit that it breaks, in digits; 0 where there is none. */
   public int limit() {
     return limit;
+  }
+
+  @Override
+  public Message message() {
+    return message(fault, given, limit);
+  }
+
+  private static Message message(Fault fault, String given, int limit) {
+    return switch (fault) {
+      case NOT_A_NUMBER ->
+          Message.of("'{0}' is not a number. Write digits, like 6 or 12.5.", given);
+      case TOO_MANY_DECIMALS ->
+          limit == 0
+              ? Message.of("{0} is not whole. This is counted in whole units.", given)
+              : Message.of("{0} has more than {1} decimals.", given, limit);
+      case TOO_LARGE -> Message.of("{0} has more than {1} digits before the point.", given, limit);
+      case NOT_POSITIVE -> Message.of("{0} is not more than zero.", given);
+    };
   }
 }

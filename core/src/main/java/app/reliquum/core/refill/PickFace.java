@@ -1,6 +1,7 @@
 package app.reliquum.core.refill;
 
 import app.reliquum.core.quantity.Quantity;
+import app.reliquum.core.text.InvalidValueException;
 import java.util.Objects;
 
 /**
@@ -22,21 +23,15 @@ public record PickFace(long item, long place, Quantity minimum, Quantity maximum
   public PickFace {
     Objects.requireNonNull(pack);
     if (minimum.isNegative()) {
-      throw new IllegalArgumentException("A minimum is 0 or more, not " + minimum + ".");
+      throw new InvalidValueException("A minimum is 0 or more, not {0}.", minimum);
     }
     if (maximum.compareTo(minimum) <= 0) {
-      throw new IllegalArgumentException(
-          "The maximum of " + maximum + " is not above the minimum of " + minimum + ".");
+      throw new InvalidValueException(
+          "The maximum of {0} is not above the minimum of {1}.", maximum, minimum);
     }
     if (maximum.minus(minimum).compareTo(pack) < 0) {
-      throw new IllegalArgumentException(
-          "Between "
-              + minimum
-              + " and "
-              + maximum
-              + " there is no room for a pack of "
-              + pack
-              + ".");
+      throw new InvalidValueException(
+          "Between {0} and {1} there is no room for a pack of {2}.", minimum, maximum, pack);
     }
   }
 

@@ -1,5 +1,6 @@
 package app.reliquum.core.removal;
 
+import app.reliquum.core.text.InvalidValueException;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
@@ -22,7 +23,7 @@ public record Policy(List<Rule> rules) {
   public Policy {
     rules = List.copyOf(rules);
     if (rules.isEmpty() || rules.get(rules.size() - 1).scope().area() != 0) {
-      throw new IllegalArgumentException("The last rule holds everywhere.");
+      throw new InvalidValueException("The last rule holds everywhere.");
     }
   }
 

@@ -1,5 +1,6 @@
 package app.reliquum.core.removal;
 
+import app.reliquum.core.text.InvalidValueException;
 import java.util.List;
 
 /**
@@ -46,7 +47,7 @@ public record Rule(
   public Rule {
     keys = List.copyOf(keys);
     if (minimumLife < 0) {
-      throw new IllegalArgumentException("A remaining life is not below zero.");
+      throw new InvalidValueException("A remaining life is not below zero.");
     }
   }
 

@@ -1,6 +1,7 @@
 package app.reliquum.core.removal;
 
 import app.reliquum.core.category.CategoryPath;
+import app.reliquum.core.text.InvalidValueException;
 import java.util.Comparator;
 import java.util.List;
 
@@ -40,10 +41,10 @@ public record Scope(long item, String category, long area, long site) {
 
   public Scope {
     if (item != 0 && !category.isEmpty()) {
-      throw new IllegalArgumentException("A rule is for an item or a category, not for both.");
+      throw new InvalidValueException("A rule is for an item or a category, not for both.");
     }
     if (area != 0 && site != 0) {
-      throw new IllegalArgumentException("A rule is for an area or a site, not for both.");
+      throw new InvalidValueException("A rule is for an area or a site, not for both.");
     }
   }
 

@@ -1,5 +1,6 @@
 package app.reliquum.core.scan;
 
+import app.reliquum.core.text.InvalidValueException;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -85,8 +86,7 @@ public final class DigitalLink {
         List.of("01", "00", "414").stream()
             .filter(code -> elements.data(code).isPresent())
             .findFirst()
-            .orElseThrow(
-                () -> new IllegalArgumentException("A link needs a GTIN, an SSCC or a GLN."));
+            .orElseThrow(() -> new InvalidValueException("A link needs a GTIN, an SSCC or a GLN."));
     StringBuilder path = new StringBuilder(base).append('/').append(key).append('/');
     path.append(escaped(elements.data(key).orElseThrow()));
     for (String qualifier : KEYS.get(key)) {

@@ -1,5 +1,6 @@
 package app.reliquum.core.scan;
 
+import app.reliquum.core.text.InvalidValueException;
 import java.util.Optional;
 
 /**
@@ -17,7 +18,7 @@ public record Gtin(String digits) {
    */
   public Gtin {
     if (!digits.matches("[0-9]{14}") || !checkDigitRight(digits)) {
-      throw new IllegalArgumentException("'" + digits + "' is no GTIN of fourteen digits.");
+      throw new InvalidValueException("'{0}' is no GTIN of fourteen digits.", digits);
     }
   }
 
@@ -33,8 +34,7 @@ public record Gtin(String digits) {
    */
   public static Gtin of(String text) {
     if (!hasShape(text)) {
-      throw new IllegalArgumentException(
-          "A GTIN has 8, 12, 13 or 14 digits; '" + text + "' has not.");
+      throw new InvalidValueException("A GTIN has 8, 12, 13 or 14 digits; '{0}' has not.", text);
     }
     String padded = "0".repeat(14 - text.length()) + text;
     if (!checkDigitRight(padded)) {

@@ -1,5 +1,7 @@
 package app.reliquum.core.scan;
 
+import app.reliquum.core.text.InvalidValueException;
+
 /**
  * A Serial Shipping Container Code, the number of a unit load: an extension digit, a company prefix
  * with a serial reference, and a check digit (GS1 General Specifications, section 3.2).
@@ -15,8 +17,8 @@ public record Sscc(String digits) {
    */
   public Sscc {
     if (!isSscc(digits)) {
-      throw new IllegalArgumentException(
-          "'" + digits + "' is no SSCC: expected eighteen digits with a right check digit.");
+      throw new InvalidValueException(
+          "'{0}' is no SSCC: expected eighteen digits with a right check digit.", digits);
     }
   }
 
@@ -42,8 +44,8 @@ public record Sscc(String digits) {
     String serial = Long.toString(reference);
     int zeros = LENGTH - 1 - prefix.length() - serial.length();
     if (!prefix.matches("[0-9]{8,14}") || reference < 0 || zeros < 0) {
-      throw new IllegalArgumentException(
-          "Prefix '" + prefix + "' and reference " + reference + " make no SSCC.");
+      throw new InvalidValueException(
+          "Prefix '{0}' and reference {1} make no SSCC.", prefix, reference);
     }
     String before = prefix + "0".repeat(zeros) + serial;
     return new Sscc(before + Gtin.checkDigit(before));

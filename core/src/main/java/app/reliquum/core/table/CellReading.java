@@ -1,5 +1,7 @@
 package app.reliquum.core.table;
 
+import app.reliquum.core.text.Message;
+import app.reliquum.core.text.Worded;
 import java.math.BigDecimal;
 import java.time.DateTimeException;
 import java.time.LocalDate;
@@ -47,11 +49,19 @@ public final class CellReading {
   }
 
   /** A cell does not hold what its column asks for. */
-  public static final class UnreadableException extends Exception {
+  public static final class UnreadableException extends Exception implements Worded {
     private static final long serialVersionUID = 1;
 
-    UnreadableException(String expected) {
-      super(expected, null, false, false);
+    private final transient Message expected;
+
+    UnreadableException(String template, Object... values) {
+      super(Message.of(template, values).english(), null, false, false);
+      this.expected = Message.of(template, values);
+    }
+
+    @Override
+    public Message message() {
+      return expected;
     }
   }
 
@@ -66,7 +76,7 @@ public final class CellReading {
     String text = cell.text().strip();
     if (text.isEmpty()) {
       if (column.needed() && column.usual().isEmpty()) {
-        throw new UnreadableException("Expected something: " + column.meaning());
+        throw new UnreadableException("Expected something: {0}", column.meaning());
       }
       return column.usual();
     }
@@ -81,7 +91,7 @@ public final class CellReading {
                   .orElseThrow(
                       () ->
                           new UnreadableException(
-                              "Expected a number, such as " + column.example() + ".")));
+                              "Expected a number, such as {0}.", column.example())));
       case DAY ->
           day(text, style.days())
               .orElseThrow(
@@ -141,7 +151,7 @@ public final class CellReading {
         return choice;
       }
     }
-    throw new UnreadableException("Expected one of: " + String.join(", ", column.choices()) + ".");
+    throw new UnreadableException("Expected one of: {0}.", String.join(", ", column.choices()));
   }
 
   /**

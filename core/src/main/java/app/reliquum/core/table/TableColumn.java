@@ -1,5 +1,6 @@
 package app.reliquum.core.table;
 
+import app.reliquum.core.text.InvalidValueException;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
@@ -57,7 +58,7 @@ public record TableColumn(
     synonyms = List.copyOf(synonyms);
     choices = List.copyOf(choices);
     if (!name.equals(name.toLowerCase(Locale.ROOT).strip()) || name.isEmpty()) {
-      throw new IllegalArgumentException("A heading is in small letters, not '" + name + "'");
+      throw new InvalidValueException("A heading is in small letters, not '{0}'", name);
     }
   }
 

@@ -1,5 +1,6 @@
 package app.reliquum.core.table;
 
+import app.reliquum.core.text.InvalidValueException;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
@@ -29,15 +30,14 @@ public final class TableForm {
       places.put(column.name(), i);
       for (String heading : headings(column)) {
         if (!headings.add(HeadingMatch.plain(heading))) {
-          throw new IllegalArgumentException(
-              "Two columns of " + name + " are known as '" + heading + "'");
+          throw new InvalidValueException("Two columns of {0} are known as '{1}'", name, heading);
         }
       }
     }
     this.keys =
         columns.stream().filter(TableColumn::key).map(column -> place(column.name())).toList();
     if (keys.isEmpty()) {
-      throw new IllegalArgumentException("No column of " + name + " says which row is meant");
+      throw new InvalidValueException("No column of {0} says which row is meant", name);
     }
   }
 
@@ -86,7 +86,7 @@ public final class TableForm {
   public int place(String column) {
     Integer place = places.get(column);
     if (place == null) {
-      throw new IllegalArgumentException(name + " has no column '" + column + "'");
+      throw new InvalidValueException("{0} has no column '{1}'", name, column);
     }
     return place;
   }

@@ -1,5 +1,6 @@
 package app.reliquum.core.table;
 
+import app.reliquum.core.text.InvalidValueException;
 import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -23,8 +24,8 @@ public record TableRow(TableForm form, int number, List<String> cells) {
     Objects.requireNonNull(form);
     cells = List.copyOf(cells);
     if (cells.size() != form.columns().size()) {
-      throw new IllegalArgumentException(
-          form + " has " + form.columns().size() + " columns, not " + cells.size());
+      throw new InvalidValueException(
+          "{0} has {1} columns, not {2}", form, form.columns().size(), cells.size());
     }
   }
 

@@ -1,5 +1,6 @@
 package app.reliquum.core.walk;
 
+import app.reliquum.core.text.InvalidValueException;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
@@ -27,12 +28,12 @@ public record Block(List<Double> across, double length, int start) {
   public Block {
     across = List.copyOf(across);
     if (across.isEmpty() || length <= 0 || start < 0 || start >= across.size()) {
-      throw new IllegalArgumentException(
+      throw new InvalidValueException(
           "A block has an aisle with a length, and a start at one of its aisles.");
     }
     for (int i = 1; i < across.size(); i++) {
       if (across.get(i) <= across.get(i - 1)) {
-        throw new IllegalArgumentException("Aisles are named from one side to the other.");
+        throw new InvalidValueException("Aisles are named from one side to the other.");
       }
     }
   }

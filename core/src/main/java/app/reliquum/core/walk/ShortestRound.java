@@ -1,5 +1,6 @@
 package app.reliquum.core.walk;
 
+import app.reliquum.core.text.InvalidValueException;
 import app.reliquum.core.walk.Block.Stop;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
@@ -48,7 +49,7 @@ public final class ShortestRound {
           || stop.aisle() >= block.across().size()
           || stop.depth() < 0
           || stop.depth() > block.length()) {
-        throw new IllegalArgumentException("The stop " + stop.id() + " lies outside the block.");
+        throw new InvalidValueException("The stop {0} lies outside the block.", stop.id());
       }
     }
     return stops.isEmpty() ? new Round(List.of(), 0) : new Search(block, stops).round();

@@ -1,6 +1,7 @@
 package app.reliquum.api.lists;
 
 import app.reliquum.api.Problem;
+import app.reliquum.core.text.Message;
 import java.util.Arrays;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
@@ -36,21 +37,20 @@ public record ListCondition<C extends Enum<C> & ListColumn>(
                 () ->
                     Problem.invalid(
                         "where",
-                        column.name()
-                            + " is compared by "
-                            + column.value().comparisonNames()
-                            + "."));
+                        "{0} is compared by {1}.",
+                        column.name(),
+                        column.value().comparisonNames()));
     String given = parts.length < 3 ? null : parts[2];
     if (!comparison.needsValue()) {
       if (given != null) {
-        throw Problem.invalid("where", comparison + " takes no value. Leave it off.");
+        throw Problem.invalid("where", "{0} takes no value. Leave it off.", comparison);
       }
       return new ListCondition<>(column, comparison, null);
     }
     try {
       return new ListCondition<>(column, comparison, column.value().read(given));
     } catch (IllegalArgumentException fault) {
-      throw Problem.invalid("where", column.name() + " " + fault.getMessage() + ".");
+      throw Problem.invalid("where", "{0} {1}.", column.name(), Message.of(fault));
     }
   }
 
@@ -63,11 +63,10 @@ public record ListCondition<C extends Enum<C> & ListColumn>(
             () ->
                 Problem.invalid(
                     field,
-                    "The columns of this list are "
-                        + Arrays.stream(columns.getEnumConstants())
-                            .filter(one -> !sorts || one.value().sorts())
-                            .map(Enum::name)
-                            .collect(Collectors.joining(", "))
-                        + "."));
+                    "The columns of this list are {0}.",
+                    Arrays.stream(columns.getEnumConstants())
+                        .filter(one -> !sorts || one.value().sorts())
+                        .map(Enum::name)
+                        .collect(Collectors.joining(", "))));
   }
 }

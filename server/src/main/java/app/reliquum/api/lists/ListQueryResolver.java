@@ -3,6 +3,8 @@ package app.reliquum.api.lists;
 import app.reliquum.api.Numbers;
 import app.reliquum.api.Page;
 import app.reliquum.api.Problem;
+import app.reliquum.core.text.InvalidValueException;
+import app.reliquum.core.text.Message;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Set;
@@ -59,12 +61,12 @@ class ListQueryResolver implements HandlerMethodArgumentResolver {
       Class<C> columns, NativeWebRequest request) {
     String q = one(request, "q");
     if (q != null && q.length() > LONGEST_WORDS) {
-      throw Problem.invalid("q", "Search for at most " + LONGEST_WORDS + " signs.");
+      throw Problem.invalid("q", "Search for at most {0} signs.", LONGEST_WORDS);
     }
     String[] given = request.getParameterValues("where");
     List<String> where = given == null ? List.of() : Arrays.asList(given);
     if (where.size() > MOST_CONDITIONS) {
-      throw Problem.invalid("where", "At most " + MOST_CONDITIONS + " conditions can be asked.");
+      throw Problem.invalid("where", "At most {0} conditions can be asked.", MOST_CONDITIONS);
     }
     String sort = one(request, "sort");
     String descending = one(request, "descending");
@@ -89,11 +91,11 @@ class ListQueryResolver implements HandlerMethodArgumentResolver {
     try {
       long number = Numbers.whole(text);
       if (number < least || number > most) {
-        throw new IllegalArgumentException("is from " + least + " to " + most);
+        throw new InvalidValueException("is from {0} to {1}", least, most);
       }
       return (int) number;
     } catch (IllegalArgumentException fault) {
-      throw Problem.invalid(name, name + " " + fault.getMessage() + ".");
+      throw Problem.invalid(name, "{0} {1}.", name, Message.of(fault));
     }
   }
 

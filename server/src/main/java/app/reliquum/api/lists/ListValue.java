@@ -2,6 +2,7 @@ package app.reliquum.api.lists;
 
 import app.reliquum.api.Numbers;
 import app.reliquum.api.Utc;
+import app.reliquum.core.text.InvalidValueException;
 import java.util.Arrays;
 import java.util.EnumSet;
 import java.util.List;
@@ -110,7 +111,7 @@ public record ListValue(Kind kind, String sql, @Nullable String sorted, List<Str
    */
   Object read(@Nullable String given) {
     if (given == null || given.isBlank()) {
-      throw new IllegalArgumentException("needs a value to be compared with");
+      throw new InvalidValueException("needs a value to be compared with");
     }
     return switch (kind) {
       case TEXT -> given.strip();
@@ -120,12 +121,9 @@ public record ListValue(Kind kind, String sql, @Nullable String sorted, List<Str
       case REFERENCE, AMONG -> Numbers.whole(given);
       case CHOICE -> {
         if (!choices.contains(given)) {
-          throw new IllegalArgumentException(
-              "is one of "
-                  + String.join(", ", choices)
-                  + ", not '"
-                  + given.substring(0, Math.min(given.length(), 40))
-                  + "'");
+          throw new InvalidValueException(
+              "is one of {0}, not '{1}'",
+              String.join(", ", choices), given.substring(0, Math.min(given.length(), 40)));
         }
         yield given;
       }

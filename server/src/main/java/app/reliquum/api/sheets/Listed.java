@@ -25,9 +25,9 @@ public final class Listed {
       } catch (IllegalArgumentException unknown) {
         throw Problem.invalid(
             column,
-            "Expected some of %s; '%s' is none."
-                .formatted(
-                    Arrays.stream(type.getEnumConstants()).map(TableColumn::word).toList(), word));
+            "Expected some of {0}; '{1}' is none.",
+            Arrays.stream(type.getEnumConstants()).map(TableColumn::word).toList(),
+            word);
       }
     }
     return constants;

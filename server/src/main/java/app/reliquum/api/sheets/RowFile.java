@@ -2,6 +2,7 @@ package app.reliquum.api.sheets;
 
 import app.reliquum.api.Problem;
 import app.reliquum.core.table.CellReading.Cell;
+import app.reliquum.core.text.Message;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.StringReader;
@@ -94,10 +95,10 @@ public final class RowFile {
       throw said;
     } catch (IOException | RuntimeException unreadable) {
       throw Problem.invalid(
-          "file", "The file can't be read. Expected CSV or XLSX: " + unreadable.getMessage());
+          "file", "The file can't be read. Expected CSV or XLSX: {0}", Message.of(unreadable));
     }
     if (file.heading == null) {
-      throw Problem.invalid("file", "The file has no heading. Expected " + columns + ".");
+      throw Problem.invalid("file", "The file has no heading. Expected {0}.", columns);
     }
     return file.entries;
   }
@@ -106,15 +107,19 @@ public final class RowFile {
     if (cells.size() > MOST_COLUMNS) {
       throw Problem.invalid(
           "file",
-          "Row %d has %d columns; at most %d are read."
-              .formatted(number, cells.size(), MOST_COLUMNS));
+          "Row {0} has {1} columns; at most {2} are read.",
+          number,
+          cells.size(),
+          MOST_COLUMNS);
     }
     for (String cell : cells) {
       if (cell.length() > LONGEST_CELL) {
         throw Problem.invalid(
             "file",
-            "Row %d has a cell of %d characters; at most %d are read."
-                .formatted(number, cell.length(), LONGEST_CELL));
+            "Row {0} has a cell of {1} characters; at most {2} are read.",
+            number,
+            cell.length(),
+            LONGEST_CELL);
       }
     }
     if (heading == null) {
@@ -131,12 +136,14 @@ public final class RowFile {
       } else if (!cells.get(c).isBlank()) {
         throw Problem.invalid(
             "file",
-            "Row %d has '%s' in column %d, which has no heading."
-                .formatted(number, cells.get(c), c + 1));
+            "Row {0} has '{1}' in column {2}, which has no heading.",
+            number,
+            cells.get(c),
+            c + 1);
       }
     }
     if (entries.size() == most) {
-      throw Problem.invalid("file", "The file has more than " + most + " rows. Send it in parts.");
+      throw Problem.invalid("file", "The file has more than {0} rows. Send it in parts.", most);
     }
     entries.add(new Entry(number, named));
   }
@@ -145,14 +152,13 @@ public final class RowFile {
     List<String> names = cells.stream().map(name -> name.strip().toLowerCase(Locale.ROOT)).toList();
     for (String name : needed) {
       if (!names.contains(name)) {
-        throw Problem.invalid(
-            "file", "There is no column '" + name + "'. Expected " + columns + ".");
+        throw Problem.invalid("file", "There is no column '{0}'. Expected {1}.", name, columns);
       }
     }
     Set<String> seen = new HashSet<>();
     for (String name : names) {
       if (columns.contains(name) && !seen.add(name)) {
-        throw Problem.invalid("file", "There are two columns '" + name + "'. Expected one.");
+        throw Problem.invalid("file", "There are two columns '{0}'. Expected one.", name);
       }
     }
     return names;

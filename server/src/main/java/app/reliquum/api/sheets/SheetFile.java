@@ -3,6 +3,7 @@ package app.reliquum.api.sheets;
 import app.reliquum.api.Problem;
 import app.reliquum.core.table.CellReading.Cell;
 import app.reliquum.core.table.SheetReading;
+import app.reliquum.core.text.Message;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.io.StringReader;
@@ -80,8 +81,8 @@ public final class SheetFile {
     } catch (IOException | RuntimeException unreadable) {
       throw Problem.invalid(
           "file",
-          "The file can't be read. Expected XLSX, CSV, or a ZIP of CSV files: "
-              + unreadable.getMessage());
+          "The file can't be read. Expected XLSX, CSV, or a ZIP of CSV files: {0}",
+          Message.of(unreadable));
     }
     file.sheets.removeIf(sheet -> sheet.headings().isEmpty());
     if (file.sheets.isEmpty()) {
@@ -139,15 +140,21 @@ public final class SheetFile {
       if (cells.size() > MOST_COLUMNS) {
         throw Problem.invalid(
             "file",
-            "%s: row %d has %d columns; at most %d are read."
-                .formatted(name, number, cells.size(), MOST_COLUMNS));
+            "{0}: row {1} has {2} columns; at most {3} are read.",
+            name,
+            number,
+            cells.size(),
+            MOST_COLUMNS);
       }
       for (Cell cell : cells) {
         if (cell.text().length() > LONGEST_CELL) {
           throw Problem.invalid(
               "file",
-              "%s: row %d has a cell of %d characters; at most %d are read."
-                  .formatted(name, number, cell.text().length(), LONGEST_CELL));
+              "{0}: row {1} has a cell of {2} characters; at most {3} are read.",
+              name,
+              number,
+              cell.text().length(),
+              LONGEST_CELL);
         }
       }
       if (cells.stream().allMatch(cell -> cell.text().isBlank())) {
@@ -162,7 +169,7 @@ public final class SheetFile {
       }
       if (++rows > mostRows) {
         throw Problem.invalid(
-            "file", "The file has more than " + mostRows + " rows. Send it in parts.");
+            "file", "The file has more than {0} rows. Send it in parts.", mostRows);
       }
       sheet.lines().add(new SheetReading.Line(number, cells));
     }

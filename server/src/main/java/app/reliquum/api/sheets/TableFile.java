@@ -48,7 +48,7 @@ public class TableFile {
     for (String column : columns) {
       if (!known.containsKey(column)) {
         throw Problem.invalid(
-            "columns", "There is no column " + column + ". There are " + known.keySet() + ".");
+            "columns", "There is no column {0}. There are {1}.", column, known.keySet());
       }
       chosen.put(headings.getOrDefault(column, column), known.get(column));
     }
@@ -71,10 +71,8 @@ public class TableFile {
     if (format == Sheet.Format.XLSX && total > MOST_ROWS) {
       throw Problem.refused(
               "too-many-rows",
-              "The table has "
-                  + total
-                  + " rows, a spreadsheet holds a million. Take CSV, or narrow"
-                  + " it.")
+              "The table has {0} rows, a spreadsheet holds a million. Take CSV, or narrow it.",
+              total)
           .with("rows", total)
           .with("most", MOST_ROWS);
     }

@@ -133,8 +133,10 @@ final class Workbook extends DefaultHandler {
         if (column >= mostColumns) {
           throw Problem.invalid(
               "file",
-              "Row %d has a cell in column %s; at most %d columns are read."
-                  .formatted(number, CellReference.convertNumToColString(column), mostColumns));
+              "Row {0} has a cell in column {1}; at most {2} columns are read.",
+              number,
+              CellReference.convertNumToColString(column),
+              mostColumns);
         }
         type = attributes.getValue("t");
         style = attributes.getValue("s");
@@ -192,7 +194,7 @@ final class Workbook extends DefaultHandler {
   private String number(String raw) {
     double read = Double.parseDouble(raw);
     if (Double.isNaN(read) || Math.abs(read) >= 1e21) {
-      throw Problem.invalid("file", "Row " + number + " has a number that is too large: " + raw);
+      throw Problem.invalid("file", "Row {0} has a number that is too large: {1}", number, raw);
     }
     if (isDate()) {
       return DateUtil.getLocalDateTime(read).toLocalDate().toString();
