@@ -110,7 +110,9 @@ export function catalogueParts(): Plugin {
       this.addWatchFile(file);
       const catalogue = JSON.parse(readFileSync(file, 'utf8')) as Catalogue;
       const parts = divided(catalogue, sourcesWithoutOffice(root));
-      return `export default ${JSON.stringify(parts[part as keyof typeof parts])}`;
+      // Text that is parsed is faster to read than a program that says the same.
+      const text = JSON.stringify(parts[part as keyof typeof parts]);
+      return `export default JSON.parse(${JSON.stringify(text)})`;
     },
   };
 }

@@ -184,7 +184,10 @@ function Shipments({ card }: { card: Card }) {
         <Part key={shipment.shipment} title={t('transfer.shipment', { number: shipment.shipment })}>
           <Box sx={{ color: 'text.secondary', fontSize: 14 }}>
             <Link to={`/office/looking-back?posting=${shipment.posting}`}>
-              {t('transfer.sentBy', { at: instant(shipment.sent, card.fromId), person: shipment.person })}
+              {t('transfer.sentBy', {
+                at: instant(shipment.sent, card.fromId),
+                person: shipment.person,
+              })}
             </Link>
           </Box>
           {card.goods
