@@ -107,7 +107,10 @@ export function theme(shift: Shift): Theme {
         },
       },
       MuiTextField: { defaultProps: { size: 'small', variant: 'outlined' } },
+      // The name of a field always stands in its frame: there it has a third more room, and it does not
+      // jump when something is typed.
       MuiOutlinedInput: {
+        defaultProps: { notched: true },
         styleOverrides: {
           root: {
             background: c.panel,
@@ -117,7 +120,11 @@ export function theme(shift: Shift): Theme {
         },
       },
       MuiInputLabel: {
-        styleOverrides: { root: { color: c.faint, '&.Mui-focused': { color: c.link } } },
+        defaultProps: { shrink: true },
+        styleOverrides: {
+          root: { color: c.faint, '&.Mui-focused': { color: c.link } },
+          outlined: { '&.MuiInputLabel-shrink': { maxWidth: 'calc(133% - 20px)' } },
+        },
       },
     },
   });

@@ -6,7 +6,7 @@
   while (walker.nextNode()) {
     const text = walker.currentNode;
     const element = text.parentElement;
-    if (!text.data.trim() || !element.checkVisibility({ checkVisibilityCSS: true })) {
+    if (!text.data.trim() || !element.checkVisibility({ visibilityProperty: true, opacityProperty: true })) {
       continue;
     }
     if (element.closest('[role=grid], svg, [data-may-be-cut], .MuiSelect-select, option, style, script')) {

@@ -74,10 +74,12 @@ class StretchedTextsTest {
           .isEqualTo(true);
     }
     page.navigate(HOUSE.address().resolve("/floor").toString());
+    page.locator("main button").first().waitFor();
     scan(page, "FLR-001");
-    page.getByText("FLR-001").first().waitFor();
+    page.getByText("Parachute flare").first().waitFor();
     look(page, "the card of an item", CUT_TEXTS);
     scan(page, "NOTHING LIKE IT");
+    page.locator("[role=alert]").first().waitFor();
     look(page, "a refusal", CUT_TEXTS);
     Assertions.assertThat(faults).isEmpty();
   }
