@@ -119,11 +119,23 @@ export function theme(shift: Shift): Theme {
           notchedOutline: { borderColor: c.faint },
         },
       },
+      MuiFormControl: { styleOverrides: { root: { minWidth: 'min-content' } } },
       MuiInputLabel: {
         defaultProps: { shrink: true },
         styleOverrides: {
           root: { color: c.faint, '&.Mui-focused': { color: c.link } },
-          outlined: { '&.MuiInputLabel-shrink': { maxWidth: 'calc(133% - 20px)' } },
+          // It stands in the flow without a height, so that a field is never narrower than its name.
+          outlined: {
+            '&.MuiInputLabel-shrink': {
+              position: 'relative',
+              height: 0,
+              maxWidth: 'none',
+              paddingRight: 28,
+              fontSize: '0.75em',
+              overflow: 'visible',
+              transform: 'translate(14px, -9px)',
+            },
+          },
         },
       },
     },
