@@ -17,7 +17,12 @@ const Office = lazy(async () => {
   const [office] = await Promise.all([import('../office/Office'), speakOfOffice()]);
   return office;
 });
-const Floor = lazy(() => import('../floor/Floor'));
+const toFloor = () => import('../floor/Floor');
+const Floor = lazy(toFloor);
+if (window.location.pathname.startsWith('/floor')) {
+  // It comes while the server is asked who one is.
+  toFloor().catch(() => undefined);
+}
 const SignIn = lazy(async () => ({ default: (await import('./SignIn')).SignIn }));
 const FirstSecret = lazy(async () => ({ default: (await import('./OwnSecret')).FirstSecret }));
 

@@ -1,5 +1,6 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
+import { Fragment } from 'react';
 import { t } from '../app/words';
 import { post } from '../api/ask';
 import type { Schemas } from '../api/client';
@@ -62,10 +63,13 @@ function Goods({
           {many && (one.place ?? one.lot) && ' · '}
           {many &&
             numbers.slice(0, 3).map((number, i) => (
-              <Box component="span" key={number} sx={{ whiteSpace: 'nowrap' }}>
+              // The row may break between numbers, never within one.
+              <Fragment key={number}>
                 {i > 0 && ', '}
-                <Code>{number}</Code>
-              </Box>
+                <Box component="span" sx={{ whiteSpace: 'nowrap' }}>
+                  <Code>{number}</Code>
+                </Box>
+              </Fragment>
             ))}
           {numbers.length > 3 && ' …'}
         </>

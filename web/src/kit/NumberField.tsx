@@ -23,7 +23,7 @@ export function NumberField({
   const typed = typedNumber(value);
   const wrong = typed.kind === 'unread' || typed.kind === 'either';
   return (
-    <Box sx={{ minWidth: 0 }}>
+    <Box>
       <TextField
         {...rest}
         fullWidth

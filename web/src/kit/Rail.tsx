@@ -20,7 +20,7 @@ export function Rail({
         component="nav"
         aria-label={label}
         sx={{
-          width: 146,
+          width: 154,
           borderRight: 1,
           borderColor: 'divider',
           p: 2,

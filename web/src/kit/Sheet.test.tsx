@@ -167,6 +167,27 @@ describe('a sheet', () => {
     expect(fetch).not.toHaveBeenCalled();
   });
 
+  it('adds up what it has all rows of, and nothing of a longer list', async () => {
+    const priced = columnsOf<{ id: number; worth: number | null }>();
+    const columns = [
+      priced.count('id', 'Number', 80),
+      priced.money('worth', 'Worth', 80, { total: true }),
+    ];
+    const rows = [
+      { id: 1, worth: 0.1 },
+      { id: 2, worth: 0.2 },
+      { id: 3, worth: null },
+    ];
+    show(<Sheet name="items" rows={{ data: rows }} columns={columns} empty="Nothing here." />);
+    const total = (await screen.findByText('Total')).closest('[role=row]')!;
+    expect(total.textContent).toBe('Total0.30');
+    cleanup();
+    const part = () => Promise.resolve({ total: 300, offset: 0, rows });
+    show(<Sheet name="bins" question={{}} fetch={part} columns={columns} empty="Nothing here." />);
+    await screen.findByText('0.20');
+    expect(screen.queryByText('Total')).toBeNull();
+  });
+
   it('says what is wrong when the server can not answer', async () => {
     fetch.mockRejectedValueOnce(new Error('The books are being moved.'));
     render(

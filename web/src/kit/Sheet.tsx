@@ -152,6 +152,10 @@ function Grid<T extends object, Q extends object>({
     return (page ?? pages[window - first]?.data)?.rows[index % WINDOW];
   };
 
+  // Sums are told of all rows or of none: those of a list that is longer than what is at hand are not.
+  const whole = fetch ? wholeOf(pages[0]?.data) : columns.rows;
+  const sums = whole.length > 1 && columns.shown.some((column) => column.total);
+
   const walk = (event: KeyboardEvent) => {
     const page = Math.max(1, Math.floor((frame.current?.clientHeight ?? 320) / ROW_HEIGHT) - 2);
     const steps: Record<string, number> = {
@@ -224,7 +228,7 @@ function Grid<T extends object, Q extends object>({
         role="grid"
         tabIndex={0}
         aria-label={t(`sheet.${name}` as Word)}
-        aria-rowcount={total + 1}
+        aria-rowcount={total + (sums ? 2 : 1)}
         aria-colcount={columns.shown.length}
         aria-busy={waiting}
         aria-activedescendant={total > 0 ? `${name}-row-${active}` : undefined}
@@ -363,6 +367,46 @@ function Grid<T extends object, Q extends object>({
             );
           })}
         </Box>
+        {sums && (
+          <Box
+            role="row"
+            aria-rowindex={total + 2}
+            sx={{
+              display: 'grid',
+              gridTemplateColumns: tracks,
+              columnGap: `${GAP}px`,
+              px: `${GAP / 2}px`,
+              position: 'sticky',
+              bottom: 0,
+              zIndex: 2,
+              minWidth: narrowest,
+              bgcolor: 'background.default',
+              borderTop: 2,
+              borderColor: 'text.primary',
+              fontWeight: 700,
+              lineHeight: `${ROW_HEIGHT}px`,
+            }}
+          >
+            {ticks && <Box role="gridcell" />}
+            {columns.shown.map((column, i) => (
+              <Box
+                key={column.key}
+                role="gridcell"
+                data-column={column.key}
+                data-words={i === 0 ? '' : undefined}
+                sx={{
+                  textAlign: column.align,
+                  overflow: 'hidden',
+                  textOverflow: 'ellipsis',
+                  whiteSpace: 'nowrap',
+                  ...(i === 0 && FIXED),
+                }}
+              >
+                {column.total?.(sumOf(column, whole)) ?? (i === 0 ? t('sheet.total') : '')}
+              </Box>
+            ))}
+          </Box>
+        )}
       </Box>
       {total === 0 && !problem && (
         <Box sx={{ flex: 1, p: 3, color: 'text.secondary' }}>{loading ? t('loading') : empty}</Box>
@@ -387,6 +431,17 @@ function Grid<T extends object, Q extends object>({
       </Box>
     </Box>
   );
+}
+
+/** All rows of a list, if its first page has them. */
+function wholeOf<T>(page: PageOf<T> | undefined): T[] {
+  return page && page.offset === 0 && page.rows.length === page.total ? page.rows : NONE;
+}
+
+/** The sum of a column, without the errors of binary fractions in its last digits. */
+function sumOf<T>(column: Column<T>, rows: readonly T[]): number {
+  const sum = rows.reduce((so, row) => so + Number(column.value?.(row) ?? 0), 0);
+  return Math.round(sum * 1e6) / 1e6;
 }
 
 /** A box of a fixed size to tick, large enough to be hit. */

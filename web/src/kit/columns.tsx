@@ -34,6 +34,8 @@ export interface Column<T> {
   value?: (row: T) => string | number | null | undefined;
   /** Not shown until someone chooses it. */
   spare?: boolean;
+  /** Writes the sum of the column, where the sum means something. */
+  total?: (sum: number) => string;
 }
 
 export interface Sorting {
@@ -61,6 +63,8 @@ type Key<T> = keyof T & string;
 /** A dash for zero, where zero means that there is nothing to look at. */
 interface Figure<T> extends Options<T> {
   dash?: boolean;
+  /** Whether its sum means something, and stands under the table. */
+  total?: boolean;
 }
 
 /**
@@ -99,8 +103,8 @@ export function columnsOf<T>() {
   const said = (row: T, key: Key<T>) => held(row, key) as ReactNode;
   const figure =
     (write: (value: number) => string, narrow: Narrow = { kind: 'NUMBER' }) =>
-    (key: Key<T>, title: string, width: number, options: Figure<T> = {}) =>
-      column(
+    (key: Key<T>, title: string, width: number, options: Figure<T> = {}): Column<T> => ({
+      ...column(
         key,
         title,
         width,
@@ -113,7 +117,9 @@ export function columnsOf<T>() {
           }),
         (row) => held(row, key),
         'right',
-      );
+      ),
+      total: options.total ? write : undefined,
+    });
   const plain =
     (
       show: (value: string) => ReactNode,

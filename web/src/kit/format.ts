@@ -20,14 +20,6 @@ const moment = (parts: Intl.DateTimeFormatOptions, zone?: string) =>
       new Intl.DateTimeFormat(language, { ...parts, timeZone: zone ?? timeZone }),
   );
 
-/** The time zone of a site, if clocks there show another time than those of the house. */
-function zoneOf(site: number | null | undefined): string | undefined {
-  const { timeZone, zones } = houseFormats();
-  const zone = site ? zones?.[site] : undefined;
-  const ours = timeZone ?? Intl.DateTimeFormat().resolvedOptions().timeZone;
-  return zone === ours ? undefined : zone;
-}
-
 function isThisYear(at: Date): boolean {
   return at.getFullYear() === new Date().getFullYear();
 }
@@ -72,9 +64,12 @@ export function instant(iso: string | null | undefined, site?: number | null): s
     return '';
   }
   const at = new Date(iso);
-  const zone = zoneOf(site);
   const parts = isThisYear(at) ? MINUTE : ({ ...MINUTE, year: 'numeric' } as const);
-  return moment(zone ? { ...parts, timeZoneName: 'short' } : parts, zone).format(at);
+  const ours = moment(parts).format(at);
+  const zone = site ? houseFormats().zones?.[site] : undefined;
+  return zone && moment(parts, zone).format(at) !== ours
+    ? moment({ ...parts, timeZoneName: 'short' }, zone).format(at)
+    : ours;
 }
 
 /** A time of today, from milliseconds. */

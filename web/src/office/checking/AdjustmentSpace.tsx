@@ -134,7 +134,7 @@ function columns() {
       cell: (row) =>
         row.lines > 1 ? t('adjust.andMore', { name: row.about, count: row.lines - 1 }) : row.about,
     }),
-    of.money('net', t('adjust.value'), 92, { by: 'NET' }),
+    of.money('net', t('adjust.value'), 92, { by: 'NET', total: true }),
     of.shown(
       'state',
       t('transfer.stateTitle'),

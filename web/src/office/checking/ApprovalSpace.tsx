@@ -87,7 +87,7 @@ function columns() {
       by: 'SUBJECT',
       of: SUBJECTS,
     }),
-    of.money('value', t('adjust.value'), 100, { by: 'VALUE' }),
+    of.money('value', t('adjust.value'), 100, { by: 'VALUE', total: true }),
     of.money('most', t('approval.limit'), 90, { by: 'MOST' }),
     of.text('proposedBy', t('approval.proposedBy'), 120, {
       by: 'PROPOSED_BY',

@@ -163,8 +163,8 @@ function columns() {
     }),
     of.count('positions', t('count.positions'), 80, { by: 'POSITIONS', dash: true }),
     of.count('wrong', t('count.wrong'), 60, { by: 'WRONG', dash: true }),
-    of.money('net', t('count.net'), 84, { by: 'NET', dash: true }),
-    of.money('gross', t('count.gross'), 84, { by: 'GROSS', dash: true }),
+    of.money('net', t('count.net'), 84, { by: 'NET', dash: true, total: true }),
+    of.money('gross', t('count.gross'), 84, { by: 'GROSS', dash: true, total: true }),
     of.ago('created', t('count.created'), 112, { by: 'CREATED' }),
     of.text('note', t('transfer.note'), 120, {
       by: 'NOTE',

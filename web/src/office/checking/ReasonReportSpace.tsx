@@ -148,7 +148,7 @@ export function ReasonReportSpace() {
               of.amount('in', t('adjust.figure.IN'), 110),
             ]
           : []),
-        of.count('times', t('reasonReport.times'), 80),
+        of.count('times', t('reasonReport.times'), 80, { total: true }),
         ...(summed
           ? [
               of.count('sum', summed.name, 110, {
@@ -156,8 +156,12 @@ export function ReasonReportSpace() {
               }),
             ]
           : []),
-        ...(comesIn ? [] : [of.money('outValue', t('reasonReport.outValue'), 120)]),
-        ...(both || comesIn ? [of.money('inValue', t('reasonReport.inValue'), 120)] : []),
+        ...(comesIn
+          ? []
+          : [of.money('outValue', t('reasonReport.outValue'), 120, { total: true })]),
+        ...(both || comesIn
+          ? [of.money('inValue', t('reasonReport.inValue'), 120, { total: true })]
+          : []),
       ]}
       rowKey={(row) => `${row.label} ${row.code}`}
       opens={false}

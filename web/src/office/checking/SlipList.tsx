@@ -118,8 +118,8 @@ function columns(loads: boolean) {
     ...(loads ? [] : [of.text('name', t('item.item'), 140, { grow: 1 })]),
     of.text('person', t('count.handedTo'), 120, { cell: (row) => row.person ?? t('count.pool') }),
     of.shown('state', t('transfer.stateTitle'), 184, state),
-    of.count('positions', t('count.bookLines'), 90, { dash: true }),
-    of.money('value', t('count.bookValue'), 110, { dash: true }),
+    of.count('positions', t('count.bookLines'), 90, { dash: true, total: true }),
+    of.money('value', t('count.bookValue'), 110, { dash: true, total: true }),
     of.moment('ended', t('count.ended'), 150),
   ];
 }

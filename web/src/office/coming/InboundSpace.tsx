@@ -111,7 +111,7 @@ function columns() {
       (row) => row.kind === 'PURCHASE' && <Progress percent={row.progress} />,
       { sort: 'PROGRESS' },
     ),
-    of.money('value', t('inbound.value'), 86, { by: 'VALUE' }),
+    of.money('value', t('inbound.value'), 86, { by: 'VALUE', total: true }),
     of.ago('lastReceipt', t('inbound.lastReceipt'), 104, { by: 'LAST_RECEIPT' }),
   ];
 }

@@ -191,6 +191,6 @@ function columns() {
       cell: (row) => row.shortLines > 0 && <Exception>{count(row.shortLines)}</Exception>,
     }),
     of.count('parcels', t('outbound.parcels'), 64, { by: 'UNIT_LOADS', dash: true }),
-    of.money('value', t('outbound.worth'), 96, { by: 'VALUE', dash: true }),
+    of.money('value', t('outbound.worth'), 96, { by: 'VALUE', dash: true, total: true }),
   ];
 }

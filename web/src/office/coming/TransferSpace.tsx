@@ -150,7 +150,11 @@ function columns() {
       85,
       (row) => row.missing && <Exception>{t('transfer.missing')}</Exception>,
     ),
-    of.money('value', t('transfer.value'), 100, { by: 'IN_TRANSIT_VALUE', dash: true }),
+    of.money('value', t('transfer.value'), 100, {
+      by: 'IN_TRANSIT_VALUE',
+      dash: true,
+      total: true,
+    }),
     of.ago('lastSent', t('transfer.lastSent'), 110, { by: 'LAST_SENT', spare: true }),
     of.ago('lastArrival', t('transfer.lastArrival'), 110, { by: 'LAST_ARRIVAL', spare: true }),
   ];
