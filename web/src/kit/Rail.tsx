@@ -20,12 +20,16 @@ export function Rail({
         component="nav"
         aria-label={label}
         sx={{
-          width: 154,
+          width: 146,
+          scrollbarWidth: 'thin',
           borderRight: 1,
           borderColor: 'divider',
           p: 2,
           flexShrink: 0,
           overflowY: 'auto',
+          overflowX: 'hidden',
+          hyphens: 'auto',
+          overflowWrap: 'anywhere',
         }}
       >
         {rooms.map(([to, name]) => (

@@ -34,6 +34,11 @@
       }
     }
   }
+  for (const part of document.querySelectorAll('nav, aside, header')) {
+    if (part.scrollWidth > part.clientWidth + 1) {
+      faults.push(`${part.tagName.toLowerCase()} is wider than there is room: ${part.textContent.slice(0, 60)}`);
+    }
+  }
   return [...new Set(faults)];
 
   function scrolls(element) {

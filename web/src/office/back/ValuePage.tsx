@@ -107,7 +107,7 @@ function columns(by: By, total: number) {
           of.amount('quantity', t('quantity'), 110),
           of.money('unitCost', t('value.each'), 100),
         ]
-      : [label, of.count('items', t('value.items'), 90, { total: true })]),
+      : [label, of.count('items', t('value.items'), 90)]),
     of.money('value', t('adjust.value'), 130, { total: true }),
     of.shown('share', t('value.share'), 150, share, { grow: 1 }),
   ];

@@ -220,7 +220,19 @@ export function CountForm({
         <DocumentNumber label={t('count.number')} {...form.text('number')} />
       </Box>
       {one.shape !== 'FREE' && (
-        <Box role="status" sx={{ borderLeft: '4px solid', pl: 1.5, py: 0.5 }}>
+        // What the count would be stays in sight while one chooses.
+        <Box
+          role="status"
+          sx={{
+            borderLeft: '4px solid',
+            pl: 1.5,
+            py: 0.75,
+            position: 'sticky',
+            bottom: 0,
+            zIndex: 1,
+            bgcolor: 'background.paper',
+          }}
+        >
           <ProblemNote problem={preview.error} />
           {preview.data && !preview.error && (
             <>

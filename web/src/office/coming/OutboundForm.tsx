@@ -89,7 +89,9 @@ export function OutboundForm({
         {(line) => (
           <>
             <NumberField label={t('outbound.price')} {...line.text('price')} />
-            <NumberField label={t('outbound.minimumLife')} {...line.text('minimumLife')} />
+            <Box sx={{ gridColumn: 'span 2' }}>
+              <NumberField label={t('outbound.minimumLife')} {...line.text('minimumLife')} />
+            </Box>
             <LotField
               of="lot"
               label={t('transfer.lotHint')}
