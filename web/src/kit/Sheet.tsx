@@ -187,6 +187,18 @@ function Grid<T extends object, Q extends object>({
   };
 
   const { tracks, narrowest } = withTicks(columns, ticks !== undefined);
+  /** The row of titles above, and of sums below, which stay where they are. */
+  const edge = {
+    display: 'grid',
+    gridTemplateColumns: tracks,
+    columnGap: `${GAP}px`,
+    px: `${GAP / 2}px`,
+    position: 'sticky',
+    zIndex: 2,
+    minWidth: narrowest,
+    bgcolor: 'background.default',
+    borderColor: 'text.primary',
+  } as const;
   const measure = () => {
     if (frame.current) {
       columns.measure(naturalWidths(frame.current));
@@ -244,17 +256,9 @@ function Grid<T extends object, Q extends object>({
           role="row"
           aria-rowindex={1}
           sx={{
-            display: 'grid',
-            gridTemplateColumns: tracks,
-            columnGap: `${GAP}px`,
-            px: `${GAP / 2}px`,
-            position: 'sticky',
+            ...edge,
             top: 0,
-            zIndex: 2,
-            minWidth: narrowest,
-            bgcolor: 'background.default',
             borderBottom: 2,
-            borderColor: 'text.primary',
             fontFamily: fonts.heading,
             fontWeight: 600,
           }}
@@ -372,17 +376,9 @@ function Grid<T extends object, Q extends object>({
             role="row"
             aria-rowindex={total + 2}
             sx={{
-              display: 'grid',
-              gridTemplateColumns: tracks,
-              columnGap: `${GAP}px`,
-              px: `${GAP / 2}px`,
-              position: 'sticky',
+              ...edge,
               bottom: 0,
-              zIndex: 2,
-              minWidth: narrowest,
-              bgcolor: 'background.default',
               borderTop: 2,
-              borderColor: 'text.primary',
               fontWeight: 700,
               lineHeight: `${ROW_HEIGHT}px`,
             }}
