@@ -8,6 +8,7 @@ import { post, put, question } from '../../api/ask';
 import type { Schemas } from '../../api/client';
 import { putAnswer } from '../../api/putAnswer';
 import { useSites } from '../../app/session';
+import { WHOLE_ROW, fieldRow } from '../../kit/fieldRow';
 import { BinField } from '../../kit/BinField';
 import { Choice, optionsOf } from '../../kit/Choice';
 import { LineEditor, written } from '../../kit/LineEditor';
@@ -121,7 +122,7 @@ export function ItemForm({ card, onDone }: { card?: Card; onDone?: () => void })
 
   return (
     <Form save={save} onSubmit={submit}>
-      <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1.5, mt: 1 }}>
+      <Box sx={{ ...fieldRow(2), mt: 1 }}>
         <TextField label={t('item.code')} required disabled={!!card} {...form.text('code')} />
         <PartyField
           label={t('item.category')}
@@ -129,12 +130,7 @@ export function ItemForm({ card, onDone }: { card?: Card; onDone?: () => void })
           parties={categories.data?.map((name) => ({ name }))}
           {...form.chosen('category')}
         />
-        <TextField
-          label={t('item.name')}
-          required
-          sx={{ gridColumn: '1 / -1' }}
-          {...form.text('name')}
-        />
+        <TextField label={t('item.name')} required sx={WHOLE_ROW} {...form.text('name')} />
         <Choice
           label={t('item.unit')}
           value={form.entry.unit}
@@ -169,11 +165,7 @@ export function ItemForm({ card, onDone }: { card?: Card; onDone?: () => void })
           slotProps={{ inputLabel: { shrink: true } }}
           {...form.text('serialRule')}
         />
-        <TextField
-          label={t('item.barcodes')}
-          sx={{ gridColumn: '1 / -1' }}
-          {...form.text('barcodes')}
-        />
+        <TextField label={t('item.barcodes')} sx={WHOLE_ROW} {...form.text('barcodes')} />
         <Tick label={t('item.active')} {...form.tick('active')} />
       </Box>
       <LineEditor
@@ -260,7 +252,7 @@ function RefilledBy({
   onChange: (changes: Partial<typeof NO_HOME>) => void;
 }) {
   return (
-    <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr 1fr', gap: 1 }}>
+    <Box sx={fieldRow(3, 1)}>
       <NumberField
         label={t('refill.minimum')}
         value={home.minimum}

@@ -5,6 +5,7 @@ import { Link } from 'react-router';
 import { t } from '../../app/words';
 import { post, put, question } from '../../api/ask';
 import { api, read, type Schemas } from '../../api/client';
+import { fieldRow } from '../../kit/fieldRow';
 import { Choice, optionsById, optionsOf } from '../../kit/Choice';
 import { Code } from '../../kit/Code';
 import { ProblemNote } from '../../kit/ProblemNote';
@@ -313,7 +314,7 @@ export function RackForm({ site, onDone }: { site: Schemas['SiteCard']; onDone: 
           )}
         </Box>
       )}
-      <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr 1fr', gap: 1 }}>
+      <Box sx={fieldRow(3, 1)}>
         <NumberField label={t('rack.walkFrom')} {...form.text('walkFrom')} />
         <NumberField label={t('rack.walkStep')} {...form.text('walkStep')} />
         <NumberField label={t('rack.levels')} {...form.text('levels')} />
@@ -375,7 +376,7 @@ function KnownBinForm({ bin, site }: { bin: Schemas['BinCard']; site: Schemas['S
         options={optionsOf(MIXINGS, (one) => t(`mixing.${one}`))}
       />
       <TextField label={t('bins.storage')} {...form.text('storageClass')} />
-      <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr 1fr', gap: 1 }}>
+      <Box sx={fieldRow(3, 1)}>
         <NumberField label={t('bins.maxVolume')} {...form.text('maxVolume')} />
         <NumberField label={t('bins.maxWeight')} {...form.text('maxWeight')} />
         <NumberField label={t('bins.maxLoads')} {...form.text('maxUnitLoads')} />

@@ -1,6 +1,7 @@
 import Box from '@mui/material/Box';
 import type { Schemas } from '../../api/client';
 import { t } from '../../app/words';
+import { fieldRow } from '../../kit/fieldRow';
 import { Choice, optionsOf } from '../../kit/Choice';
 import { everyOf } from '../../kit/everyOf';
 import { NumberField } from '../../kit/NumberField';
@@ -59,7 +60,7 @@ export function figuresOf(now: FigureFields, fixed: boolean): Figures {
   };
 }
 
-const TWO = { display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1.5 } as const;
+const TWO = fieldRow(2);
 
 /** The fields of a policy's figures. */
 export function PolicyFields<E extends FigureFields>({

@@ -5,6 +5,7 @@ import { t } from '../../app/words';
 import { post, put } from '../../api/ask';
 import { commandId, type Schemas } from '../../api/client';
 import { useMay, useSites } from '../../app/session';
+import { fieldRow } from '../../kit/fieldRow';
 import { Choice, optionsOf } from '../../kit/Choice';
 import { Part } from '../../kit/SidePanel';
 import { useSave } from '../../kit/useSave';
@@ -178,7 +179,7 @@ export function RemovalForm({ rule, onDone }: { rule?: Rule; onDone: () => void 
             />
           ))}
         </Box>
-        <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1.5 }}>
+        <Box sx={fieldRow(2)}>
           <NumberField label={t('outbound.minimumLife')} {...form.text('minimumLife')} />
           <Choice
             label={t('removal.instead')}

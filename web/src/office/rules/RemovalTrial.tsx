@@ -6,6 +6,7 @@ import { t } from '../../app/words';
 import { post } from '../../api/ask';
 import { commandId, type Schemas } from '../../api/client';
 import { useSites } from '../../app/session';
+import { fieldRow } from '../../kit/fieldRow';
 import { DateField } from '../../kit/DateField';
 import { Choice, optionsById } from '../../kit/Choice';
 import { Code } from '../../kit/Code';
@@ -56,7 +57,7 @@ export function RemovalTrial({
           event.preventDefault();
           trial.mutate();
         }}
-        sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr 1fr', gap: 1, mt: 1 }}
+        sx={{ ...fieldRow(3, 1), mt: 1 }}
       >
         <ItemField
           label={t('item.item')}
