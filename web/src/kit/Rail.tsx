@@ -20,11 +20,12 @@ export function Rail({
         component="nav"
         aria-label={label}
         sx={{
-          width: 146,
+          width: 150,
           scrollbarWidth: 'thin',
           borderRight: 1,
           borderColor: 'divider',
           p: 2,
+          pr: 0.5,
           flexShrink: 0,
           overflowY: 'auto',
           overflowX: 'hidden',
@@ -40,7 +41,7 @@ export function Rail({
             sx={{
               display: 'block',
               py: 0.75,
-              px: 1,
+              pl: 1,
               fontFamily: fonts.heading,
               fontSize: 17,
               fontWeight: 600,
