@@ -20,11 +20,12 @@ export function Rail({
         component="nav"
         aria-label={label}
         sx={{
-          width: 150,
+          width: 146,
           scrollbarWidth: 'thin',
           borderRight: 1,
           borderColor: 'divider',
-          p: 2,
+          py: 2,
+          pl: 1.5,
           pr: 0.5,
           flexShrink: 0,
           overflowY: 'auto',
