@@ -145,11 +145,12 @@ class Labels implements PaperSource {
   }
 
   private List<Label> labels(Entry entry, Actor actor) {
+    Words words = house.words();
     return switch (entry.of()) {
       case BIN -> bins(entry, actor);
-      case ITEM -> entry.ids().stream().map(this::item).toList();
-      case LOT -> entry.ids().stream().map(this::lot).toList();
-      case SERIAL -> entry.ids().stream().map(this::serial).toList();
+      case ITEM -> entry.ids().stream().map(id -> item(words, id)).toList();
+      case LOT -> entry.ids().stream().map(id -> lot(words, id)).toList();
+      case SERIAL -> entry.ids().stream().map(id -> serial(words, id)).toList();
       case UNIT_LOAD -> entry.ids().stream().map(id -> load(id, actor)).toList();
       case PERSON -> people(entry.ids(), actor);
       case ACTION -> actions();
@@ -187,17 +188,17 @@ class Labels implements PaperSource {
   }
 
   /** An item's shelf label: it names, and does not count. */
-  private Label item(long id) {
+  private Label item(Words words, long id) {
     Catalog.ItemCard item = catalog.item(id);
     return Label.plain(
         item.name(),
         new OwnLabel(OwnLabel.Kind.ITEM, item.code()).text(),
         item.hazardClass().isEmpty()
             ? item.code()
-            : house.words().say("{0}  class {1}", item.code(), item.hazardClass()));
+            : words.say("{0}  class {1}", item.code(), item.hazardClass()));
   }
 
-  private Label lot(long id) {
+  private Label lot(Words words, long id) {
     LotsAndSerials.LotCard lot =
         lotsAndSerials.lot(id).orElseThrow(() -> Problem.missing("lot", id));
     Catalog.ItemCard item = catalog.item(lot.itemId());
@@ -211,11 +212,11 @@ class Labels implements PaperSource {
         item.name(),
         text.toString(),
         lot.expiry() == null
-            ? house.words().say("Lot {0}", lot.code())
-            : house.words().say("Lot {0}, good until {1}", lot.code(), lot.expiry()));
+            ? words.say("Lot {0}", lot.code())
+            : words.say("Lot {0}, good until {1}", lot.code(), lot.expiry()));
   }
 
-  private Label serial(long id) {
+  private Label serial(Words words, long id) {
     LotsAndSerials.SerialCard serial =
         lotsAndSerials.serial(id).orElseThrow(() -> Problem.missing("serial number", id));
     Catalog.ItemCard item = catalog.item(serial.itemId());
@@ -224,7 +225,7 @@ class Labels implements PaperSource {
         gtin(item).map(gtin -> "(01)" + gtin).orElse("(240)" + item.code())
             + "(21)"
             + serial.code(),
-        house.words().say("Serial number {0}", serial.code()));
+        words.say("Serial number {0}", serial.code()));
   }
 
   private static Label gs1(String title, String text, String... lines) {
@@ -437,11 +438,12 @@ class Labels implements PaperSource {
                 items.add(row.getLong(4));
               }
             });
+    Words words = house.words(places.named(site).language());
     List<Label> labels = new ArrayList<>();
     loads.forEach(id -> labels.add(load(id, actor)));
-    serials.forEach(id -> labels.add(serial(id)));
-    lots.forEach(id -> labels.add(lot(id)));
-    items.forEach(id -> labels.add(item(id)));
+    serials.forEach(id -> labels.add(serial(words, id)));
+    lots.forEach(id -> labels.add(lot(words, id)));
+    items.forEach(id -> labels.add(item(words, id)));
     if (labels.isEmpty()) {
       return Optional.empty();
     }
