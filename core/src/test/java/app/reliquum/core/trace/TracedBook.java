@@ -53,6 +53,8 @@ final class TracedBook implements TraceSource {
   private final Book book = new Book(TracedBook::measure, TracedBook::kind);
   private final Map<Long, String> documents = new HashMap<>();
   private final Map<PositionKey, Quantity> spoilt = new HashMap<>();
+  private final List<TraceLine> all = new ArrayList<>();
+  private int told;
   private Set<Long> seen = Set.of();
 
   private static MeasureRule measure(long item) {
@@ -159,9 +161,9 @@ final class TracedBook implements TraceSource {
     return new TraceEnd(spot, kind(spot.place()), within(spot.place()));
   }
 
+  /** Every line, also of what was written since it was last asked. */
   private List<TraceLine> all() {
-    List<TraceLine> all = new ArrayList<>();
-    for (Book.Entry entry : book.entries()) {
+    for (Book.Entry entry : book.entries().subList(told, book.entries().size())) {
       int number = 0;
       for (Line line : entry.draft().lines()) {
         all.add(
@@ -176,6 +178,7 @@ final class TracedBook implements TraceSource {
                 line.quantity()));
       }
     }
+    told = book.entries().size();
     return all;
   }
 }
