@@ -1,6 +1,6 @@
 // @vitest-environment jsdom
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
-import { renderHook } from '@testing-library/react';
+import { cleanup, renderHook } from '@testing-library/react';
 import type { ReactNode } from 'react';
 import { afterEach, beforeEach, expect, it, vi } from 'vitest';
 import { controller } from '../testing/house';
@@ -39,6 +39,7 @@ beforeEach(() => {
   vi.useFakeTimers();
 });
 afterEach(() => {
+  cleanup();
   vi.useRealTimers();
   vi.unstubAllGlobals();
 });
@@ -101,5 +102,21 @@ it('a line that the browser mends itself is left to it', () => {
   Line.all[0].readyState = 0;
   Line.all[0].onerror?.();
   vi.advanceTimersByTime(60_000);
+  expect(Line.all).toHaveLength(1);
+});
+
+it('gives its line back while a browser only keeps the page, and goes on when it is shown again', () => {
+  listening();
+  Line.all[0].say('stock', '41');
+  window.dispatchEvent(new PageTransitionEvent('pagehide', { persisted: true }));
+  expect(Line.all[0].closed).toBe(true);
+  window.dispatchEvent(new PageTransitionEvent('pageshow', { persisted: true }));
+  expect(Line.all).toHaveLength(2);
+  expect(Line.all[1].address).toBe('/api/live?after=41');
+});
+
+it('does not listen twice when a page is shown for the first time', () => {
+  listening();
+  window.dispatchEvent(new PageTransitionEvent('pageshow', { persisted: false }));
   expect(Line.all).toHaveLength(1);
 });

@@ -75,10 +75,20 @@ export function useLiveUpdates() {
         }
       };
     };
-    listen();
-    return () => {
+    const stop = () => {
       events?.close();
       window.clearTimeout(again);
+    };
+    // A browser keeps pages that were left, to show them at once when one goes back, and their
+    // lines with them. It has six for a server: six pages later nothing would load any more.
+    const comeBack = (event: PageTransitionEvent) => event.persisted && listen();
+    window.addEventListener('pagehide', stop);
+    window.addEventListener('pageshow', comeBack);
+    listen();
+    return () => {
+      stop();
+      window.removeEventListener('pagehide', stop);
+      window.removeEventListener('pageshow', comeBack);
     };
   }, [queries]);
 }
