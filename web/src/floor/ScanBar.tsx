@@ -1,6 +1,6 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import { lazy, Suspense, useEffect, useEffectEvent, useState, type FormEvent } from 'react';
+import { lazy, Suspense, useEffect, useEffectEvent, useId, useState, type FormEvent } from 'react';
 import { t } from '../app/words';
 import { fonts } from '../app/theme';
 import { useScanner } from '../kit/useScanner';
@@ -28,6 +28,7 @@ export function ScanBar({
   const [typed, setTyped] = useState('');
   const [camera, setCamera] = useState(false);
   const [finding, setFinding] = useState(false);
+  const id = useId();
   const numbers = useNumbersInScans(site, onScan);
   useScanner(numbers.hear);
   const hear = useEffectEvent(numbers.hear);
@@ -50,12 +51,27 @@ export function ScanBar({
       <Box
         component="form"
         onSubmit={submit}
-        sx={{ display: 'flex', gap: 1, p: 1.5, borderTop: 1, borderColor: 'divider' }}
+        sx={{
+          display: 'grid',
+          gridTemplateColumns: onFind ? '1fr auto auto' : '1fr auto',
+          columnGap: 1,
+          px: 1.5,
+          pt: 0.75,
+          pb: 1.5,
+          borderTop: 1,
+          borderColor: 'divider',
+        }}
       >
         <Box
+          component="label"
+          htmlFor={id}
+          sx={{ gridColumn: '1 / -1', color: 'text.secondary', fontSize: 16, pb: 0.25 }}
+        >
+          {hint}
+        </Box>
+        <Box
           component="input"
-          aria-label={hint}
-          placeholder={hint}
+          id={id}
           value={typed}
           onChange={(event) => setTyped(event.target.value)}
           autoComplete="off"
@@ -63,7 +79,7 @@ export function ScanBar({
           spellCheck={false}
           enterKeyHint="done"
           sx={{
-            flex: 1,
+            width: '100%',
             minWidth: 0,
             height: 52,
             px: 1.5,
@@ -74,7 +90,6 @@ export function ScanBar({
             borderRadius: '3px',
             bgcolor: 'background.paper',
             color: 'text.primary',
-            '&::placeholder': { color: 'text.secondary', opacity: 1, fontFamily: fonts.text },
           }}
         />
         {onFind && (

@@ -69,7 +69,7 @@ function Stand({ useParts, ...talk }: Talk & { useParts: (talk: Talk) => Parts }
       </Box>
       {(parts.small.length > 0 || parts.main) && (
         <Box sx={{ px: 1.5, pb: 1.5, pt: 1, display: 'grid', gap: 1 }}>
-          <Box sx={{ display: 'flex', gap: 1 }}>
+          <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1 }}>
             {parts.small.map((one) => (
               <SmallButton key={one.label} disabled={one.disabled} onClick={one.onPress}>
                 {one.label}

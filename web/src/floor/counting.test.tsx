@@ -131,7 +131,7 @@ it('lists unit loads with where the book has them, and says that one is not ther
   expect(
     await screen.findByRole('button', { name: '340123450000000017 is not there' }),
   ).toBeTruthy();
-  expect(screen.getByPlaceholderText(/Scan the unit load/)).toBeTruthy();
+  expect(screen.getByLabelText(/Scan the unit load/)).toBeTruthy();
 });
 
 it('says that a bin is empty only while nothing was said in it', async () => {

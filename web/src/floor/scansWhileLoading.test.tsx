@@ -26,7 +26,7 @@ it('loses no part of a scan that is typed while the sentence still loads', async
   const user = userEvent.setup();
   await user.keyboard('RI.SHK-1{Enter}RB.KQ.BA');
   load();
-  await screen.findByPlaceholderText(/Scan/);
+  await screen.findByLabelText(/Scan/);
   await user.keyboard('-01-C{Enter}');
   await waitFor(() =>
     expect(sent('POST', '/api/floor/MOVE/scan').map((one) => one.body)).toMatchObject([
