@@ -126,7 +126,19 @@ export function TableSpace<T extends object, Q extends object = object>({
                 elsewhere={[...(bySite ? ['SITE'] : []), ...(elsewhere ?? [])]}
               />
             )}
-            {actions && <Box sx={{ ml: 'auto', display: 'flex', gap: 1 }}>{actions}</Box>}
+            {actions && (
+              <Box
+                sx={{
+                  ml: 'auto',
+                  display: 'flex',
+                  flexWrap: 'wrap',
+                  justifyContent: 'end',
+                  gap: 1,
+                }}
+              >
+                {actions}
+              </Box>
+            )}
           </>
         }
       >

@@ -3,7 +3,7 @@ import { useQuery } from '@tanstack/react-query';
 import { question } from '../../api/ask';
 import type { Schemas } from '../../api/client';
 import { Choice, optionsOf } from '../../kit/Choice';
-import { count as grouped, money } from '../../kit/format';
+import { count as grouped, money, months } from '../../kit/format';
 import { ProblemNote } from '../../kit/ProblemNote';
 import { Room } from '../../kit/Rail';
 import { SiteChoice } from '../../kit/SiteChoice';
@@ -52,13 +52,28 @@ export function AccuracyPage() {
       <ProblemNote problem={accuracy.error} />
       {accuracy.data && rows.length === 0 && <Box sx={{ p: 2 }}>{t('accuracy.none')}</Box>}
       <AccuracyCharts days={Number(days)} site={site ? Number(site) : undefined} />
-      {rows.length > 0 && <Table rows={rows} label={t(`accuracy.of.${by}`)} />}
+      {rows.length > 0 && (
+        <Table
+          rows={rows}
+          label={t(`accuracy.of.${by}`)}
+          said={by === 'MONTH' ? (month) => months([month])[0] : (label) => label}
+        />
+      )}
       <Box sx={{ color: 'text.secondary', mt: 1.5, pb: 2 }}>{t('accuracy.means')}</Box>
     </Room>
   );
 }
 
-function Table({ rows, label }: { rows: Schemas['CountAccuracy'][]; label: string }) {
+function Table({
+  rows,
+  label,
+  said,
+}: {
+  rows: Schemas['CountAccuracy'][];
+  label: string;
+  /** How what a row is of is said. */
+  said: (label: string) => string;
+}) {
   const cell = { py: 0.75, px: 1, textAlign: 'right' } as const;
   const words = ['right', 'counted', 'within', 'countedValue', 'net', 'gross', 'grossPercent'];
   return (
@@ -83,13 +98,17 @@ function Table({ rows, label }: { rows: Schemas['CountAccuracy'][]; label: strin
       <tbody>
         {rows.map((row) => (
           <Box component="tr" key={row.label} sx={{ borderTop: 1, borderColor: 'divider' }}>
-            <Box component="th" scope="row" sx={{ ...cell, textAlign: 'left' }}>
-              {row.label}
+            <Box
+              component="th"
+              scope="row"
+              sx={{ ...cell, textAlign: 'left', whiteSpace: 'nowrap' }}
+            >
+              {said(row.label)}
             </Box>
             <Box component="td" sx={{ ...cell, textAlign: 'left' }}>
               <Box sx={{ display: 'flex', gap: 1, alignItems: 'center' }}>
                 <Box sx={{ width: 66, fontSize: 19, fontWeight: 700, textAlign: 'right' }}>
-                  {row.percent === null ? '–' : `${row.percent} %`}
+                  {row.percent === null ? '–' : `${grouped(row.percent)} %`}
                 </Box>
                 <Box sx={{ flex: 1, height: 10, border: '1px solid currentColor' }} aria-hidden>
                   <Box sx={{ height: 1, width: `${row.percent ?? 0}%`, bgcolor: 'text.primary' }} />
@@ -112,7 +131,7 @@ function Table({ rows, label }: { rows: Schemas['CountAccuracy'][]; label: strin
               {row.gross === 0 ? '–' : money(row.gross)}
             </Box>
             <Box component="td" sx={cell}>
-              {row.grossPercent === null ? '–' : `${row.grossPercent} %`}
+              {row.grossPercent === null ? '–' : `${grouped(row.grossPercent)} %`}
             </Box>
           </Box>
         ))}

@@ -79,7 +79,7 @@ function Due({ plan }: { plan: Plan }) {
         {t('programme.dueInAll', { count: plan.dueInAll })}
       </Box>
       {plan.due.map((one) => (
-        <GridRow key={one.itemId} tracks="28px 1fr 130px 110px">
+        <GridRow key={one.itemId} tracks="28px 1fr 170px 110px">
           <b>{one.of}</b>
           <span>
             <Link to={`/office/on-hand?open=item:${one.itemId}`}>{one.name}</Link>{' '}

@@ -31,7 +31,7 @@ export function CategoryRules() {
         )}
         {tree.data?.map((one) => (
           <Box key={one.path}>
-            <GridRow tracks="1fr 110px 150px" sx={{ alignItems: 'center', minHeight: 40 }}>
+            <GridRow tracks="1fr 110px 220px" sx={{ alignItems: 'center', minHeight: 40 }}>
               <Box sx={{ pl: one.depth * 3, fontWeight: one.depth === 0 ? 700 : undefined }}>
                 {one.path.split('/').at(-1)}
               </Box>

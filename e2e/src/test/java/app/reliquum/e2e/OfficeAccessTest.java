@@ -56,7 +56,8 @@ class OfficeAccessTest {
           "/office/own/choices",
           "/office/on-hand?group=SITES&stock=ALL");
 
-  private static final Pattern NAME_OF_A_TEXT = Pattern.compile("\\b[a-z]+\\.[a-z]+[A-Z]");
+  private static final Pattern NAME_OF_A_TEXT =
+      Pattern.compile("\\b[a-z]+\\.[a-z]+[A-Z]|\\b[a-z]+\\.[a-zA-Z]+\\.[A-Z_]{3,}");
 
   private static final String CUT_CELLS = script("/cut-cells.js");
 
@@ -73,6 +74,7 @@ class OfficeAccessTest {
       }
       assertThat(page.getByText("Loading…")).hasCount(0);
       accessible(page);
+      assertThat(page.locator("body")).not().containsText(NAME_OF_A_TEXT);
       if (shift.equals("day")) {
         nothingIsCut(page, path);
       }

@@ -34,8 +34,7 @@ class TraceParties {
     this.jdbc = jdbc;
   }
 
-  private record Row(
-      String number, long id, String code, String name, String town, String email) {}
+  private record Row(String number, long id, String code, String name, String town, String email) {}
 
   /** The other side of documents by their numbers; who is not known is left out. */
   Map<String, Traced.Party> of(Collection<String> numbers) {

@@ -10,13 +10,13 @@ import app.reliquum.core.quantity.UnitOfMeasure;
 import app.reliquum.core.scan.Meaning;
 import app.reliquum.search.HouseCodes;
 import io.swagger.v3.oas.annotations.media.Schema;
+import java.sql.ResultSet;
+import java.sql.SQLException;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Objects;
-import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -85,7 +85,7 @@ class TraceStarts {
 
   /** What a text stands for first, then what begins like it. */
   @Transactional(readOnly = true)
-  public List<Start> find(String text, Actor actor) {
+  public List<Start> find(String text) {
     SearchText words = SearchText.of(text);
     if (words.isEmpty()) {
       return List.of();
@@ -107,17 +107,25 @@ class TraceStarts {
   }
 
   private List<Start> exact(Meaning meaning) {
-    String byId = "l.id = :value";
-    List<Start> found =
-        switch (meaning) {
-          case Meaning.Lot lot -> some(LOT + byId, lot.lot());
-          case Meaning.Serial serial -> some(SERIAL + byId, serial.serial());
-          case Meaning.UnitLoad load -> some(UNIT_LOAD + byId, load.unitLoad());
-          default -> List.of();
-        };
+    List<Start> found = new ArrayList<>();
+    if (meaning instanceof Meaning.Lot lot) {
+      found.addAll(withId(LOT, lot.lot()));
+    } else if (meaning instanceof Meaning.Serial serial) {
+      found.addAll(withId(SERIAL, serial.serial()));
+    } else if (meaning instanceof Meaning.UnitLoad load) {
+      found.addAll(withId(UNIT_LOAD, load.unitLoad()));
+    } else if (meaning instanceof Meaning.Label label) {
+      found.addAll(withId(SERIAL, label.serial()));
+      found.addAll(withId(LOT, label.lot()));
+      found.addAll(withId(UNIT_LOAD, label.unitLoad()));
+    }
     return found.stream()
         .map(one -> new Start(one.kind(), one.id(), one.code(), one.name(), true))
         .toList();
+  }
+
+  private List<Start> withId(String statement, long id) {
+    return some(statement + "l.id = :value", id);
   }
 
   private List<Start> some(String statement, Object value) {
@@ -132,5 +140,75 @@ class TraceStarts {
                     row.getString("name"),
                     false))
         .list();
+  }
+
+  private static final String OF_PARTY =
+      """
+      select l.item_id, l.lot_id, l.serial_id, i.code item, i.name, i.unit, o.code lot, o.expiry,
+        r.code serial, sum(if(l.to_place_id = u.id, l.quantity, -l.quantity)) quantity,
+        count(distinct h.document) documents, min(l.effective) first, max(l.effective) last,
+        count(*) over () total
+      from (%s) d
+        join posted h on h.document = d.number
+        join posted_line l on l.posting_id = h.id
+        join place u on u.kind = :outside and u.id in (l.from_place_id, l.to_place_id)
+        join item i on i.id = l.item_id
+        left join lot o on o.id = l.lot_id
+        left join serial r on r.id = l.serial_id
+      where (l.lot_id > 0 or l.serial_id > 0) and (:everywhere or d.site_id in (:sites))
+      group by l.item_id, l.lot_id, l.serial_id
+      having quantity <> 0
+      order by last desc, i.code, o.code, r.code
+      limit :limit offset :offset
+      """;
+
+  private static final String DOCUMENTS_OF_CUSTOMER =
+      "select number, site_id from outbound_order where customer_id = :party";
+
+  private static final String DOCUMENTS_OF_SUPPLIER =
+      "select number, site_id from inbound_order where supplier_id = :party union all"
+          + " select number, site_id from supplier_return where supplier_id = :party";
+
+  /** What a customer has, or what came from a supplier: the last first. */
+  @Transactional(readOnly = true)
+  public Page<OfParty> goods(PartyKind kind, long party, Actor actor, int offset, int limit) {
+    boolean customer = kind == PartyKind.CUSTOMER;
+    long[] total = {0};
+    List<OfParty> rows =
+        jdbc.sql(OF_PARTY.formatted(customer ? DOCUMENTS_OF_CUSTOMER : DOCUMENTS_OF_SUPPLIER))
+            .param("outside", (customer ? PlaceKind.CUSTOMER : PlaceKind.SUPPLIER).name())
+            .param("party", party)
+            .param("everywhere", actor.everywhere())
+            .param("sites", actor.siteNumbers())
+            .param("limit", Page.limit(limit))
+            .param("offset", offset)
+            .query(
+                (row, n) -> {
+                  total[0] = row.getLong("total");
+                  return ofParty(row, customer);
+                })
+            .list();
+    return new Page<>(rows.isEmpty() && offset > 0 ? -1 : total[0], offset, rows);
+  }
+
+  private static OfParty ofParty(ResultSet row, boolean customer) throws SQLException {
+    Quantity there = new Quantity(row.getBigDecimal("quantity"));
+    long lot = row.getLong("lot_id");
+    long serial = row.getLong("serial_id");
+    return new OfParty(
+        new Traced.Goods(
+            row.getLong("item_id"),
+            row.getString("item"),
+            row.getString("name"),
+            UnitOfMeasure.valueOf(row.getString("unit")).symbol(),
+            lot == 0 ? null : lot,
+            row.getString("lot"),
+            Utc.day(row.getDate("expiry")),
+            serial == 0 ? null : serial,
+            row.getString("serial")),
+        customer ? there : there.negated(),
+        row.getInt("documents"),
+        Utc.instant(row.getTimestamp("first")),
+        Utc.instant(row.getTimestamp("last")));
   }
 }

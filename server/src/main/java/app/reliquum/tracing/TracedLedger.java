@@ -98,8 +98,7 @@ final class TracedLedger implements TraceSource {
 
   @Override
   public List<TraceLine> linesOfJobs(Set<String> documents) {
-    String usedUp =
-        "(select u.id from place u where u.kind = '" + PlaceKind.USED_UP.name() + "')";
+    String usedUp = "(select u.id from place u where u.kind = '" + PlaceKind.USED_UP.name() + "')";
     return lines(
         " and h.document in (:wanted) and (l.from_place_id in %1$s or l.to_place_id in %1$s)"
             .formatted(usedUp),
