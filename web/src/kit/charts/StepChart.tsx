@@ -45,6 +45,13 @@ export function StepChart({
   width?: number;
 }) {
   const { house } = useTheme();
+  // What a line is called can be read where a course runs through it.
+  const named = {
+    fontSize: 12,
+    paintOrder: 'stroke',
+    stroke: house.paper,
+    strokeWidth: 4,
+  } as const;
   const line = { stroke: house.faint, strokeDasharray: '2 4' };
   const at = (day: string) => new Date(`${day}T12:00:00`);
   return (
@@ -99,7 +106,7 @@ export function StepChart({
             label={level.label}
             labelAlign={level.atEnd ? 'end' : 'start'}
             lineStyle={line}
-            labelStyle={{ fontSize: 12, fill: house.faint }}
+            labelStyle={{ ...named, fill: house.faint }}
           />
         ))}
         {marks.map((mark) => (
@@ -108,7 +115,7 @@ export function StepChart({
             x={at(mark.day)}
             label={mark.label}
             lineStyle={{ stroke: house.brick }}
-            labelStyle={{ fontSize: 12, fill: house.brick }}
+            labelStyle={{ ...named, fill: house.brick }}
           />
         ))}
       </LineChart>

@@ -156,11 +156,11 @@ function Counting({ held, onChange }: Part) {
     >
       <TextField label={t('bin')} {...set('bin')} />
       <TextField label={t('collector.cell.barcode')} autoFocus {...set('barcode')} />
-      <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr 1fr', gap: 1 }}>
+      <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1 }}>
         <NumberField label={t('quantity')} {...set('quantity')} />
         <TextField label={t('lot')} {...set('lot')} />
-        <TextField label={t('serial')} {...set('serial')} />
       </Box>
+      <TextField label={t('serial')} {...set('serial')} />
       <Button type="submit" variant="contained" sx={{ minHeight: 52, fontSize: 18 }}>
         {t('collector.enter')}
       </Button>

@@ -33,7 +33,7 @@ export function SetupSpace() {
   const first = steps.findIndex((step) => step.there === 0);
   return (
     <Room title={t('setup.title')}>
-      <Box sx={{ maxWidth: 860, overflow: 'auto', pb: 3 }}>
+      <Box sx={{ overflow: 'auto', pb: 3, '& > *': { maxWidth: 860 } }}>
         <Box sx={{ mb: 2 }}>{t('setup.what')}</Box>
         <TryIt />
         <Box component="ol" sx={{ listStyle: 'none', p: 0, m: 0 }}>
