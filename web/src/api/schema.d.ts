@@ -5204,6 +5204,91 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/trace/goods': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** The lots and pieces that a customer has, or that came from a supplier */
+    get: operations['listGoodsOfParty'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/trace/lots/{id}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Where a lot came from and where it went */
+    get: operations['traceLot'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/trace/serials/{id}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Where a piece came from and where it went */
+    get: operations['traceSerial'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/trace/starts': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Lots, serial numbers, unit loads, customers and suppliers by a scan or by words */
+    get: operations['findTraceStarts'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/trace/unit-loads/{id}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Where the lots and pieces on a unit load came from and where they went */
+    get: operations['traceUnitLoad'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/transfers': {
     parameters: {
       query?: never;
@@ -9987,6 +10072,13 @@ export interface components {
       /** Format: int64 */
       total: number;
     };
+    PageTraceGoodsOfParty: {
+      /** Format: int32 */
+      offset: number;
+      rows: components['schemas']['TraceGoodsOfParty'][];
+      /** Format: int64 */
+      total: number;
+    };
     PageTransferRow: {
       /** Format: int32 */
       offset: number;
@@ -11952,6 +12044,277 @@ export interface components {
       percent?: number | null;
       quantity?: number | null;
       value?: number | null;
+    };
+    Trace: {
+      complete: boolean;
+      holders: components['schemas']['TraceSide'][];
+      jobs: components['schemas']['TraceJob'][];
+      lines: components['schemas']['TraceMovement'][];
+      origins: components['schemas']['TraceSide'][];
+      parts: components['schemas']['TracedPart'][];
+      places: components['schemas']['TracePlace'][];
+    };
+    TraceAmount: {
+      goods: components['schemas']['TracedGoods'];
+      /** Format: int32 */
+      part: number | null;
+      /**
+       * Format: decimal
+       * @description an exact decimal
+       * @example 12.5
+       */
+      quantity: string;
+    };
+    TraceBalance: {
+      /**
+       * Format: decimal
+       * @description an exact decimal
+       * @example 12.5
+       */
+      cameIn: string;
+      differences: components['schemas']['TraceDifference'][];
+      /**
+       * Format: decimal
+       * @description an exact decimal
+       * @example 12.5
+       */
+      held: string;
+      in: components['schemas']['TraceSum'][];
+      /**
+       * Format: decimal
+       * @description an exact decimal
+       * @example 12.5
+       */
+      missing: string;
+      out: components['schemas']['TraceSum'][];
+      /**
+       * Format: decimal
+       * @description an exact decimal
+       * @example 12.5
+       */
+      wentOut: string;
+    };
+    TraceDifference: {
+      /** @enum {string} */
+      condition: 'GOOD' | 'ON_HOLD' | 'REJECTED';
+      /**
+       * Format: decimal
+       * @description an exact decimal
+       * @example 12.5
+       */
+      kept: string;
+      load: string | null;
+      /** Format: int64 */
+      placeId: number;
+      /**
+       * Format: decimal
+       * @description an exact decimal
+       * @example 12.5
+       */
+      recomputed: string;
+    };
+    TraceGoodsOfParty: {
+      /** Format: int32 */
+      documents: number;
+      /** Format: date-time */
+      first: string;
+      goods: components['schemas']['TracedGoods'];
+      /** Format: date-time */
+      last: string;
+      /**
+       * Format: decimal
+       * @description an exact decimal
+       * @example 12.5
+       */
+      quantity: string;
+    };
+    TraceJob: {
+      document: string;
+      made: components['schemas']['TraceAmount'][];
+      used: components['schemas']['TraceAmount'][];
+    };
+    TraceMovement: {
+      /** Format: date-time */
+      at: string;
+      document: string | null;
+      /** @enum {string} */
+      fromCondition: 'GOOD' | 'ON_HOLD' | 'REJECTED';
+      /** Format: int64 */
+      fromId: number;
+      fromLoad: string | null;
+      /** @enum {string} */
+      kind:
+        | 'MOVE'
+        | 'OPENING'
+        | 'RECEIPT'
+        | 'RETURN'
+        | 'ISSUE'
+        | 'PRODUCTION'
+        | 'PICK'
+        | 'PACK'
+        | 'SHIPMENT'
+        | 'ARRIVAL'
+        | 'TRANSFER'
+        | 'WRITE_OFF'
+        | 'COUNT'
+        | 'ADJUSTMENT'
+        | 'SCRAP'
+        | 'SUPPLIER_RETURN'
+        | 'LOAN'
+        | 'MOVEMENT'
+        | 'CONDITION'
+        | 'REVERSAL';
+      /** Format: int32 */
+      line: number;
+      /** Format: int32 */
+      part: number;
+      person: string | null;
+      /** Format: int64 */
+      posting: number;
+      /**
+       * Format: decimal
+       * @description an exact decimal
+       * @example 12.5
+       */
+      quantity: string;
+      reverses: boolean;
+      serial: string | null;
+      /** @enum {string} */
+      toCondition: 'GOOD' | 'ON_HOLD' | 'REJECTED';
+      /** Format: int64 */
+      toId: number;
+      toLoad: string | null;
+    };
+    TraceParty: {
+      code: string;
+      email: string;
+      /** Format: int64 */
+      id: number;
+      name: string;
+      town: string;
+    };
+    TracePlace: {
+      address: string;
+      /** Format: int64 */
+      id: number;
+      /** @enum {string} */
+      kind:
+        | 'BIN'
+        | 'IN_TRANSIT'
+        | 'ON_LOAN'
+        | 'SUPPLIER_RETURN'
+        | 'SUPPLIER'
+        | 'CUSTOMER'
+        | 'SCRAPPED'
+        | 'COUNT_DIFFERENCE'
+        | 'LOST'
+        | 'USED_UP'
+        | 'OPENING';
+      site: string | null;
+      /** Format: int64 */
+      siteId: number | null;
+      within: boolean;
+    };
+    TraceSide: {
+      /**
+       * Format: decimal
+       * @description an exact decimal
+       * @example 12.5
+       */
+      back: string;
+      documents: string[];
+      /** Format: date-time */
+      first: string;
+      /** Format: date-time */
+      last: string;
+      /** Format: int32 */
+      part: number;
+      party: components['schemas']['TraceParty'] | null;
+      /** @enum {string} */
+      place:
+        | 'BIN'
+        | 'IN_TRANSIT'
+        | 'ON_LOAN'
+        | 'SUPPLIER_RETURN'
+        | 'SUPPLIER'
+        | 'CUSTOMER'
+        | 'SCRAPPED'
+        | 'COUNT_DIFFERENCE'
+        | 'LOST'
+        | 'USED_UP'
+        | 'OPENING';
+      /**
+       * Format: decimal
+       * @description an exact decimal
+       * @example 12.5
+       */
+      there: string;
+    };
+    TraceStart: {
+      code: string;
+      exact: boolean;
+      /** Format: int64 */
+      id: number;
+      /** @enum {string} */
+      kind: 'LOT' | 'SERIAL' | 'UNIT_LOAD' | 'CUSTOMER' | 'SUPPLIER';
+      name: string;
+    };
+    TraceSum: {
+      /** @enum {string} */
+      place:
+        | 'BIN'
+        | 'IN_TRANSIT'
+        | 'ON_LOAN'
+        | 'SUPPLIER_RETURN'
+        | 'SUPPLIER'
+        | 'CUSTOMER'
+        | 'SCRAPPED'
+        | 'COUNT_DIFFERENCE'
+        | 'LOST'
+        | 'USED_UP'
+        | 'OPENING';
+      /**
+       * Format: decimal
+       * @description an exact decimal
+       * @example 12.5
+       */
+      quantity: string;
+    };
+    TracedGoods: {
+      /** Format: date */
+      expiry: string | null;
+      item: string;
+      /** Format: int64 */
+      itemId: number;
+      lot: string | null;
+      /** Format: int64 */
+      lotId: number | null;
+      name: string;
+      serial: string | null;
+      /** Format: int64 */
+      serialId: number | null;
+      symbol: string;
+    };
+    TracedPart: {
+      balance: components['schemas']['TraceBalance'];
+      goods: components['schemas']['TracedGoods'];
+      positions: components['schemas']['TracedPosition'][];
+      /** @enum {string} */
+      role: 'SUBJECT' | 'COMPONENT' | 'PRODUCT';
+    };
+    TracedPosition: {
+      /** @enum {string} */
+      condition: 'GOOD' | 'ON_HOLD' | 'REJECTED';
+      load: string | null;
+      /** Format: int64 */
+      placeId: number;
+      /**
+       * Format: decimal
+       * @description an exact decimal
+       * @example 12.5
+       */
+      quantity: string;
+      serial: string | null;
     };
     TransferAdvice: {
       /**
@@ -24291,6 +24654,137 @@ export interface operations {
       400: components['responses']['Invalid'];
       401: components['responses']['SignIn'];
       403: components['responses']['Forbidden'];
+    };
+  };
+  listGoodsOfParty: {
+    parameters: {
+      query: {
+        kind: 'CUSTOMER' | 'SUPPLIER';
+        party: number;
+        offset?: number;
+        limit?: number;
+      };
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['PageTraceGoodsOfParty'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+    };
+  };
+  traceLot: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['Trace'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+    };
+  };
+  traceSerial: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['Trace'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+    };
+  };
+  findTraceStarts: {
+    parameters: {
+      query: {
+        q: string;
+      };
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['TraceStart'][];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+    };
+  };
+  traceUnitLoad: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['Trace'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
     };
   };
   listTransfers: {

@@ -146,6 +146,7 @@ export const SPACES: readonly OfficeSpace[] = [
     word: 'space.lookingBack',
     pages: [
       page('ledger', 'lookingBack.ledger', 'LedgerSpace', () => import('./back/LedgerSpace')),
+      page('trace', 'lookingBack.trace', 'TraceSpace', () => import('./back/TraceSpace')),
       page('value', 'lookingBack.value', 'ValuePage', () => import('./back/ValuePage')),
       page('changes', 'lookingBack.changes', 'ChangesPage', () => import('./back/ChangesPage')),
       page('usage', 'lookingBack.usage', 'UsagePage', () => import('./back/UsagePage')),

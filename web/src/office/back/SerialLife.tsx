@@ -15,6 +15,7 @@ import { date, instant } from '../../kit/format';
 import { ProblemNote } from '../../kit/ProblemNote';
 import { useForm } from '../../kit/useForm';
 import { useSave } from '../../kit/useSave';
+import { traceAddress } from './traceWords';
 
 type Life = Schemas['SerialLife'];
 
@@ -42,6 +43,9 @@ export function SerialLife({ id }: { id: number }) {
               <Code>{one.code}</Code>
             </Box>
             <Link to={`/office/on-hand?open=${one.itemId}`}>{one.name}</Link>
+            <Box>
+              <Link to={traceAddress({ serialId: one.id })}>{t('trace.go')}</Link>
+            </Box>
             {one.lot && (
               <Box>
                 {t('lot')} <Code>{one.lot}</Code>

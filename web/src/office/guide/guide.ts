@@ -34,6 +34,7 @@ const OF_PAGE: Record<string, string> = {
   'checking/reason-report': 'adjusting',
   'checking/loans': 'adjusting',
   'looking-back/ledger': 'finding-stock',
+  'looking-back/trace': 'tracing',
   'rules/put-away': 'receiving',
   'rules/removal': 'shipping',
   'rules/customers': 'shipping',

@@ -3,6 +3,7 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
+import { Link } from 'react-router';
 import { t } from '../../app/words';
 import { put, question } from '../../api/ask';
 import type { Schemas } from '../../api/client';
@@ -14,6 +15,7 @@ import { Part } from '../../kit/SidePanel';
 import { useSave } from '../../kit/useSave';
 import { Form, FormOf } from '../../kit/Form';
 import { useForm } from '../../kit/useForm';
+import { traceAddress } from '../back/traceWords';
 
 type Lot = Schemas['LotView'];
 type Change = Schemas['LotChange'];
@@ -39,11 +41,16 @@ export function LotPart({ lot }: { lot: number }) {
               {t('lots.theirs')} <Code>{one.supplierLot}</Code>
             </Box>
           )}
-          {may && (
-            <Button variant="outlined" sx={{ mt: 1 }} onClick={() => setEditing(true)}>
-              {t('lots.correct')}
+          <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, mt: 1 }}>
+            <Button component={Link} to={traceAddress({ lotId: lot })} variant="outlined">
+              {t('trace.go')}
             </Button>
-          )}
+            {may && (
+              <Button variant="outlined" onClick={() => setEditing(true)}>
+                {t('lots.correct')}
+              </Button>
+            )}
+          </Box>
         </>
       )}
       {one && editing && (

@@ -18,6 +18,8 @@ final class OfficePages {
           "/office/on-hand?group=PLACE&open=place:26",
           "/office/on-hand?group=POSITION",
           "/office/looking-back?open=1500",
+          "/office/looking-back/trace?lot=8",
+          "/office/looking-back/trace?customer=1",
           "/office/looking-back/books",
           "/office/rules/items?open=1",
           "/office/rules/items?open=new",

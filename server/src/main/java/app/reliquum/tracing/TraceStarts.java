@@ -144,21 +144,23 @@ class TraceStarts {
 
   private static final String OF_PARTY =
       """
-      select l.item_id, l.lot_id, l.serial_id, i.code item, i.name, i.unit, o.code lot, o.expiry,
-        r.code serial, sum(if(l.to_place_id = u.id, l.quantity, -l.quantity)) quantity,
-        count(distinct h.document) documents, min(l.effective) first, max(l.effective) last,
+      select m.*, i.code item, i.name, i.unit, o.code lot, o.expiry, r.code serial,
         count(*) over () total
-      from (%s) d
-        join posted h on h.document = d.number
-        join posted_line l on l.posting_id = h.id
-        join place u on u.kind = :outside and u.id in (l.from_place_id, l.to_place_id)
-        join item i on i.id = l.item_id
-        left join lot o on o.id = l.lot_id
-        left join serial r on r.id = l.serial_id
-      where (l.lot_id > 0 or l.serial_id > 0) and (:everywhere or d.site_id in (:sites))
-      group by l.item_id, l.lot_id, l.serial_id
-      having quantity <> 0
-      order by last desc, i.code, o.code, r.code
+      from (
+        select l.item_id, l.lot_id, l.serial_id,
+          sum(if(l.to_place_id = u.id, l.quantity, -l.quantity)) moved,
+          count(distinct h.document) documents, min(l.effective) first, max(l.effective) last
+        from (%s) d
+          join posted h on h.document = d.number
+          join posted_line l on l.posting_id = h.id
+          join place u on u.kind = :outside and u.id in (l.from_place_id, l.to_place_id)
+        where (l.lot_id > 0 or l.serial_id > 0) and (:everywhere or d.site_id in (:sites))
+        group by l.item_id, l.lot_id, l.serial_id
+        having moved <> 0) m
+        join item i on i.id = m.item_id
+        left join lot o on o.id = m.lot_id
+        left join serial r on r.id = m.serial_id
+      order by m.last desc, i.code, o.code, r.code
       limit :limit offset :offset
       """;
 
@@ -192,7 +194,7 @@ class TraceStarts {
   }
 
   private static OfParty ofParty(ResultSet row, boolean customer) throws SQLException {
-    Quantity there = new Quantity(row.getBigDecimal("quantity"));
+    Quantity there = new Quantity(row.getBigDecimal("moved"));
     long lot = row.getLong("lot_id");
     long serial = row.getLong("serial_id");
     return new OfParty(

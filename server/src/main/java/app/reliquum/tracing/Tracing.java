@@ -117,8 +117,7 @@ class Tracing {
     if (any) {
       throw Problem.refused(
           "counted-blind",
-          "You are counting some of these goods without knowing the book. They can be traced when"
-              + " they are counted.");
+          "You are counting some of these goods without knowing the book. They can be traced once they are counted.");
     }
   }
 }

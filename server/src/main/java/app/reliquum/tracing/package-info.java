@@ -6,6 +6,6 @@
  */
 @org.springframework.modulith.ApplicationModule(
     displayName = "Tracing",
-    allowedDependencies = {"api", "catalog", "places", "search", "stock"})
+    allowedDependencies = {"api", "catalog", "search", "stock"})
 @org.jspecify.annotations.NullMarked
 package app.reliquum.tracing;
