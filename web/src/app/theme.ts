@@ -75,6 +75,15 @@ export function theme(shift: Shift): Theme {
           '*:focus-visible': focus,
           a: { color: c.link },
           'input[type=checkbox]': { accentColor: c.ink, width: 18, height: 18, verticalAlign: -4 },
+          // On paper a page is as long as it is, without what one presses.
+          '@media print': {
+            '#root, #root > *, main, main > *': {
+              display: 'block !important',
+              height: 'auto !important',
+              overflow: 'visible !important',
+            },
+            'header, nav, button': { display: 'none !important' },
+          },
           '@media (prefers-reduced-motion: reduce)': {
             '*': { animation: 'none !important', transition: 'none !important' },
           },

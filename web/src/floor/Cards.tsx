@@ -45,7 +45,8 @@ function useStart(site: Site) {
   });
 }
 
-function Card({
+/** A page about one thing, with a way back. */
+export function Card({
   over,
   title,
   children,
@@ -111,6 +112,7 @@ function useLying(query: NonNullable<paths['/api/on-hand']['get']['parameters'][
 /** An item, and where it lies at this site. */
 export function ItemCard({ site }: { site: Site }) {
   const id = Number(useParams().id);
+  const navigate = useNavigate();
   const start = useStart(site);
   const item = useQuery(question('/api/items/{id}', { id }));
   const total = useLying({ group: 'ITEM', item: id, site: site.id, stocked: 'ALL', limit: 1 });
@@ -176,8 +178,31 @@ export function ItemCard({ site }: { site: Site }) {
               of={parts(row.onHand ?? '0', row.available ?? '0', null, row.reserved)}
               scale={most}
             />
-            <Box sx={{ color: 'text.secondary', fontSize: 16 }}>
-              <Marks of={row} />
+            <Box
+              sx={{
+                display: 'flex',
+                justifyContent: 'space-between',
+                alignItems: 'center',
+                color: 'text.secondary',
+                fontSize: 16,
+              }}
+            >
+              <span>
+                <Marks of={row} />
+              </span>
+              {(row.lotId || row.serialId) && (
+                <Button
+                  onClick={() =>
+                    void navigate(
+                      row.serialId
+                        ? `/floor/trace/serial/${row.serialId}`
+                        : `/floor/trace/lot/${row.lotId}`,
+                    )
+                  }
+                >
+                  {t('trace.go')}
+                </Button>
+              )}
             </Box>
           </Box>
         ))}

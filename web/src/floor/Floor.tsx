@@ -20,6 +20,7 @@ const parts = {
   check: () => import('./CheckPage'),
   request: () => import('./RequestPage'),
   loan: () => import('./LoanOnFloor'),
+  trace: () => import('./TraceCard'),
   secret: () => import('../app/OwnSecret'),
 };
 const SentenceScreen = lazy(async () => ({ default: (await parts.sentence()).SentenceScreen }));
@@ -28,6 +29,8 @@ const BinCard = lazy(async () => ({ default: (await parts.cards()).BinCard }));
 const CheckPage = lazy(async () => ({ default: (await parts.check()).CheckPage }));
 const RequestPage = lazy(async () => ({ default: (await parts.request()).RequestPage }));
 const LoanOnFloor = lazy(async () => ({ default: (await parts.loan()).LoanOnFloor }));
+const LotTrace = lazy(async () => ({ default: (await parts.trace()).LotTrace }));
+const SerialTrace = lazy(async () => ({ default: (await parts.trace()).SerialTrace }));
 const OwnSecret = lazy(async () => ({ default: (await parts.secret()).OwnSecret }));
 const FloorMenu = lazy(() => import('./FloorMenu'));
 
@@ -44,6 +47,7 @@ const TITLES: Record<string, Word> = {
   pack: 'packing.start',
   adjust: 'righting.start',
   request: 'request.start',
+  trace: 'lookingBack.trace',
 };
 
 /** Fetches the rest while nobody waits: a network that goes later takes nothing away. */
@@ -116,6 +120,8 @@ export default function Floor() {
               <Route path="own" element={<OwnSecret secret={me.by} />} />
               <Route path="item/:id" element={<ItemCard site={site} />} />
               <Route path="bin/:id" element={<BinCard site={site} />} />
+              <Route path="trace/lot/:id" element={<LotTrace site={site} />} />
+              <Route path="trace/serial/:id" element={<SerialTrace site={site} />} />
               <Route path="*" element={<Navigate to="/floor" replace />} />
             </Routes>
           </Suspense>

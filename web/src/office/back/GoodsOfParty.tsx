@@ -1,12 +1,13 @@
 import Box from '@mui/material/Box';
+import { useQuery } from '@tanstack/react-query';
 import { useNavigate } from 'react-router';
 import { t } from '../../app/words';
-import { get } from '../../api/ask';
+import { get, question } from '../../api/ask';
 import type { Schemas } from '../../api/client';
 import { Amount } from '../../kit/Amount';
 import { columnsOf } from '../../kit/columns';
 import { Sheet } from '../../kit/Sheet';
-import { traceAddress } from './traceWords';
+import { traceAddress } from '../../kit/traceWords';
 
 type Row = Schemas['TraceGoodsOfParty']['goods'] &
   Pick<Schemas['TraceGoodsOfParty'], 'quantity' | 'documents' | 'first' | 'last'>;
@@ -14,9 +15,13 @@ type Row = Schemas['TraceGoodsOfParty']['goods'] &
 /** The lots and pieces that a customer has, or that came from a supplier: each opens its trace. */
 export function GoodsOfParty({ kind, id }: { kind: 'CUSTOMER' | 'SUPPLIER'; id: number }) {
   const navigate = useNavigate();
+  const customers = useQuery({ ...question('/api/customers'), enabled: kind === 'CUSTOMER' });
+  const suppliers = useQuery({ ...question('/api/suppliers'), enabled: kind === 'SUPPLIER' });
+  const party = (kind === 'CUSTOMER' ? customers : suppliers).data?.find((one) => one.id === id);
   const of = columnsOf<Row>();
   return (
     <Box sx={{ flex: 1, minHeight: 0, display: 'flex', flexDirection: 'column' }}>
+      <Box sx={{ fontSize: 24, fontWeight: 700 }}>{party?.name}</Box>
       <Box sx={{ mb: 1 }}>{t(`trace.goodsOf.${kind}`)}</Box>
       <Sheet<Row, { kind: 'CUSTOMER' | 'SUPPLIER'; party: number }>
         name="trace-goods"

@@ -15,7 +15,7 @@ import { date, instant } from '../../kit/format';
 import { ProblemNote } from '../../kit/ProblemNote';
 import { useForm } from '../../kit/useForm';
 import { useSave } from '../../kit/useSave';
-import { traceAddress } from './traceWords';
+import { traceAddress } from '../../kit/traceWords';
 
 type Life = Schemas['SerialLife'];
 

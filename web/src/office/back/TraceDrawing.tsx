@@ -8,7 +8,7 @@ import { Choice } from '../../kit/Choice';
 import { ChartFigure } from '../../kit/charts/ChartFigure';
 import { fillOf, KeyWord, Patterns, type Pattern } from '../../kit/charts/patterns';
 import { count, date } from '../../kit/format';
-import { goodsName } from './traceWords';
+import { goodsName } from '../../kit/traceWords';
 import {
   traceLayout,
   usualRows,
@@ -19,7 +19,9 @@ import {
   type TraceRows,
 } from './traceLayout';
 
-const NAMES = 170;
+const NAMES = 200;
+/** Room before the first step, for what stands under it. */
+const BEFORE = 60;
 const AXIS = 118;
 const WIDTHS = [14, 22, 34, 52, 80] as const;
 
@@ -129,8 +131,8 @@ function Drawing({
   step: number;
 }) {
   const { house } = useTheme();
-  const width = layout.steps.length * step + step;
-  const x = (at: number) => (at + 0.5) * step;
+  const width = BEFORE + layout.steps.length * step + step;
+  const x = (at: number) => BEFORE + (at + 0.5) * step;
   const pattern = (part: number) => fillOf(PATTERN_OF[trace.parts[part].role]);
   return (
     <Box sx={{ display: 'flex', border: 1, borderColor: 'divider', bgcolor: 'background.paper' }}>
@@ -146,12 +148,12 @@ function Drawing({
               strokeOpacity={0.35}
             />
             <text x={8} y={row.top + 12} fontSize={14} fontWeight={600} fill={house.ink}>
-              {shortened(nameOf(row), 22)}
+              {shortened(nameOf(row), 25)}
               <title>{nameOf(row)}</title>
             </text>
             {row.site && row.height >= LOWEST_TWO && (
               <text x={8} y={row.top + 27} fontSize={12} fill={house.faint}>
-                {shortened(row.site, 26)}
+                {shortened(row.site, 30)}
               </text>
             )}
           </g>
@@ -231,21 +233,21 @@ function shortened(text: string, most: number): string {
   return text.length <= most ? text : `${text.slice(0, most - 1)}…`;
 }
 
-/** How much there is from step to step, standing on the upper edge of its lane. */
+/** How much there is from step to step, hanging from the upper edge of its lane; nothing where none is. */
 function area(lane: TraceLane, x: (step: number) => number, width: number): string {
-  const beginning = lane.levels.findIndex((level) => level > 0);
-  if (beginning < 0) {
-    return '';
-  }
-  const points: string[] = [];
-  const below: string[] = [];
+  const ends = lane.levels.map((_, step) => (step + 1 < lane.levels.length ? x(step + 1) : width));
+  let path = '';
   lane.levels.forEach((level, step) => {
-    const from = step === 0 && level > 0 ? 0 : x(step);
-    const to = step + 1 < lane.levels.length ? x(step + 1) : width;
-    below.push(`${from},${lane.top + level}`, `${to},${lane.top + level}`);
+    const before = step > 0 ? lane.levels[step - 1] : 0;
+    if (level > 0) {
+      const from = step === 0 ? x(0) - BEFORE / 2 : x(step);
+      path += before > 0 ? '' : `M${from},${lane.top}`;
+      path += `L${from},${lane.top + level}L${ends[step]},${lane.top + level}`;
+      const ended = step + 1 === lane.levels.length || lane.levels[step + 1] <= 0;
+      path += ended ? `L${ends[step]},${lane.top}Z` : '';
+    }
   });
-  points.push(`0,${lane.top}`, `${width},${lane.top}`);
-  return `M${points[0]} L${below.join(' L')} L${points[1]} Z`;
+  return path;
 }
 
 /** The band that leaves one row for another at a step. */

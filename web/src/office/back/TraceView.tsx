@@ -1,15 +1,16 @@
 import Box from '@mui/material/Box';
-import { Fragment, type ReactNode } from 'react';
+import Button from '@mui/material/Button';
+import { Fragment, useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import { t } from '../../app/words';
 import type { Schemas } from '../../api/client';
 import { Amount } from '../../kit/Amount';
 import { Code } from '../../kit/Code';
-import { date, instant, quantity } from '../../kit/format';
+import { date, quantity } from '../../kit/format';
 import { GridRow } from '../../kit/GridRow';
 import { DocumentLink } from '../DocumentLink';
 import { TraceDrawing } from './TraceDrawing';
-import { goodsName, traceAddress } from './traceWords';
+import { goodsName, sumOf, traceAddress } from '../../kit/traceWords';
 
 type Trace = Schemas['Trace'];
 type Part = Schemas['TracedPart'];
@@ -28,10 +29,9 @@ export function TraceView({ trace }: { trace: Trace }) {
       <Box
         sx={{
           display: 'grid',
-          gridTemplateColumns: 'repeat(auto-fit, minmax(340px, 1fr))',
+          gridTemplateColumns: 'minmax(0, 3fr) minmax(0, 2fr)',
           columnGap: 4,
-          rowGap: 2,
-          mb: 2,
+          mb: 1.5,
         }}
       >
         <Sides
@@ -41,15 +41,17 @@ export function TraceView({ trace }: { trace: Trace }) {
           sides={trace.holders.filter((side) => side.place !== 'USED_UP' || !isMaking(side, trace))}
           there={t('trace.has')}
         />
-        <Held trace={trace} />
-        <Sides
-          title={t('trace.origins')}
-          none={t('trace.nowhere')}
-          trace={trace}
-          sides={trace.origins}
-          there={t('trace.came')}
-        />
-        {trace.jobs.length > 0 && <Jobs trace={trace} />}
+        <Box sx={{ display: 'grid', alignContent: 'start', rowGap: 1.5 }}>
+          <Held trace={trace} />
+          <Sides
+            title={t('trace.origins')}
+            none={t('trace.nowhere')}
+            trace={trace}
+            sides={trace.origins}
+            there={t('trace.came')}
+          />
+          {trace.jobs.length > 0 && <Jobs trace={trace} />}
+        </Box>
       </Box>
       {trace.lines.length > 0 && <TraceDrawing key={keyOf(trace)} trace={trace} />}
       {others.length > 0 && (
@@ -94,12 +96,7 @@ function Subject({ part, trace }: { part: Part; trace: Trace }) {
         )}
       </Box>
       <Box sx={{ fontSize: 18 }}>
-        {t('trace.sum', {
-          in: `${quantity(balance.cameIn)} ${goods.symbol}`,
-          out: quantity(balance.wentOut),
-          held: quantity(balance.held),
-        })}{' '}
-        <Balance part={part} />
+        {sumOf(part)} <Balance part={part} />
       </Box>
       <Box sx={{ color: 'text.secondary' }}>
         {[
@@ -155,16 +152,28 @@ function OfPart({ trace, part }: { trace: Trace; part: number }) {
   ) : null;
 }
 
+/** So many documents are named; the others when they are asked for. */
+const NAMED = 3;
+
 function Numbers({ numbers }: { numbers: readonly string[] }) {
+  const [all, setAll] = useState(false);
+  const shown = all ? numbers : numbers.slice(0, NAMED);
   return (
-    <Box sx={{ fontSize: 14 }}>
-      {numbers.map((number, i) => (
+    <>
+      {shown.map((number, i) => (
         <Fragment key={number}>
           {i > 0 && ', '}
-          <DocumentLink number={number} />
+          <Box component="span" sx={{ whiteSpace: 'nowrap' }}>
+            <DocumentLink number={number} />
+          </Box>
         </Fragment>
       ))}
-    </Box>
+      {shown.length < numbers.length && (
+        <Button size="small" onClick={() => setAll(true)} sx={{ py: 0, minWidth: 0 }}>
+          {t('trace.more', { count: numbers.length - shown.length })}
+        </Button>
+      )}
+    </>
   );
 }
 
@@ -184,37 +193,62 @@ function Sides({
   return (
     <Block title={title}>
       {sides.length === 0 && <Box sx={{ color: 'text.secondary' }}>{none}</Box>}
-      {sides.length > 0 && (
-        <GridRow
-          head
-          tracks="1fr 90px 70px"
-          sx={{ '& > :nth-of-type(n+2)': { textAlign: 'right' } }}
-        >
-          <span />
-          <span>{there}</span>
-          <span>{t('trace.back')}</span>
-        </GridRow>
-      )}
-      {sides.map((side) => (
-        <GridRow
-          key={`${side.place} ${side.party?.code} ${side.party?.name} ${side.part}`}
-          tracks="1fr 90px 70px"
-          sx={{ alignItems: 'start' }}
-        >
-          <Box sx={{ minWidth: 0 }}>
-            <b>{side.party?.name ?? t(`trace.places.${side.place}`)}</b>
-            {side.party?.town && `, ${side.party.town}`}
-            <OfPart trace={trace} part={side.part} />
-            <Numbers numbers={side.documents} />
-            <Box sx={{ color: 'text.secondary', fontSize: 14 }}>{instant(side.last)}</Box>
-          </Box>
-          <Box sx={{ textAlign: 'right', fontWeight: 700 }}>
-            <Amount value={side.there} unit={trace.parts[side.part].goods.symbol} />
-          </Box>
-          <Box sx={{ textAlign: 'right' }}>{quantity(side.back)}</Box>
-        </GridRow>
-      ))}
+      <Scrolled title={title}>
+        {sides.length > 0 && (
+          <GridRow head tracks={SIDE} sx={{ '& > :nth-of-type(n+3)': { textAlign: 'right' } }}>
+            <span />
+            <span>{t('trace.documents')}</span>
+            <span>{there}</span>
+            <span>{t('trace.back')}</span>
+          </GridRow>
+        )}
+        {sides.map((side) => (
+          <GridRow
+            key={`${side.place} ${side.party?.code} ${side.party?.name} ${side.part}`}
+            tracks={SIDE}
+            sx={{ alignItems: 'baseline' }}
+          >
+            <Box sx={{ minWidth: 0 }}>
+              <b>{side.party?.name ?? t(`trace.places.${side.place}`)}</b>
+              {side.party?.town && (
+                <Box
+                  component="span"
+                  sx={{ color: 'text.secondary' }}
+                >{`, ${side.party.town}`}</Box>
+              )}
+              <OfPart trace={trace} part={side.part} />
+            </Box>
+            <Box sx={{ minWidth: 0, fontSize: 14 }}>
+              <Numbers numbers={side.documents} />
+              <Box component="span" sx={{ color: 'text.secondary', whiteSpace: 'nowrap' }}>
+                {' '}
+                {date(side.last.slice(0, 10))}
+              </Box>
+            </Box>
+            <Box sx={{ textAlign: 'right', fontWeight: 700 }}>
+              <Amount value={side.there} unit={trace.parts[side.part].goods.symbol} />
+            </Box>
+            <Box sx={{ textAlign: 'right' }}>{quantity(side.back)}</Box>
+          </GridRow>
+        ))}
+      </Scrolled>
     </Block>
+  );
+}
+
+const SIDE = 'minmax(0, 1fr) minmax(0, 1fr) 80px 72px';
+
+/** A list that does not push what follows out of sight; on paper it is shown whole. */
+function Scrolled({ title, children }: { title: string; children: ReactNode }) {
+  return (
+    <Box
+      tabIndex={0}
+      role="group"
+      aria-label={title}
+      sx={{ maxHeight: 230, overflowY: 'auto', '@media print': { maxHeight: 'none' } }}
+    >
+      {children}
+    </Box>
   );
 }
 
@@ -226,39 +260,45 @@ function Held({ trace }: { trace: Trace }) {
   return (
     <Block title={t('trace.held')}>
       {held.length === 0 && <Box sx={{ color: 'text.secondary' }}>{t('trace.noneHeld')}</Box>}
-      {held.map(({ position, number }) => (
-        <GridRow
-          key={[number, position.placeId, position.load, position.serial, position.condition].join(
-            ' ',
-          )}
-          tracks="1fr 90px"
-          sx={{ alignItems: 'start' }}
-        >
-          <Box sx={{ minWidth: 0 }}>
-            <Link to={`/office/on-hand?group=PLACE&open=place:${position.placeId}`}>
-              {addressOf(position.placeId, trace)}
-            </Link>
-            {position.serial && (
-              <>
-                {' '}
-                <Code>{position.serial}</Code>
-              </>
-            )}
-            <OfPart trace={trace} part={number} />
-            <Box sx={{ color: 'text.secondary', fontSize: 14 }}>
-              {[
-                position.condition !== 'GOOD' && t(`conditions.${position.condition}`),
-                position.load && `${t('serials.load')} ${position.load}`,
-              ]
-                .filter(Boolean)
-                .join(' · ')}
+      <Scrolled title={t('trace.held')}>
+        {held.map(({ position, number }) => (
+          <GridRow
+            key={[
+              number,
+              position.placeId,
+              position.load,
+              position.serial,
+              position.condition,
+            ].join(' ')}
+            tracks="1fr 90px"
+            sx={{ alignItems: 'start' }}
+          >
+            <Box sx={{ minWidth: 0 }}>
+              <Link to={`/office/on-hand?group=PLACE&open=place:${position.placeId}`}>
+                {addressOf(position.placeId, trace)}
+              </Link>
+              {position.serial && (
+                <>
+                  {' '}
+                  <Code>{position.serial}</Code>
+                </>
+              )}
+              <OfPart trace={trace} part={number} />
+              <Box sx={{ color: 'text.secondary', fontSize: 14 }}>
+                {[
+                  position.condition !== 'GOOD' && t(`conditions.${position.condition}`),
+                  position.load && `${t('serials.load')} ${position.load}`,
+                ]
+                  .filter(Boolean)
+                  .join(' · ')}
+              </Box>
             </Box>
-          </Box>
-          <Box sx={{ textAlign: 'right', fontWeight: 700 }}>
-            <Amount value={position.quantity} unit={trace.parts[number].goods.symbol} />
-          </Box>
-        </GridRow>
-      ))}
+            <Box sx={{ textAlign: 'right', fontWeight: 700 }}>
+              <Amount value={position.quantity} unit={trace.parts[number].goods.symbol} />
+            </Box>
+          </GridRow>
+        ))}
+      </Scrolled>
     </Block>
   );
 }

@@ -15,7 +15,7 @@ import { Part } from '../../kit/SidePanel';
 import { useSave } from '../../kit/useSave';
 import { Form, FormOf } from '../../kit/Form';
 import { useForm } from '../../kit/useForm';
-import { traceAddress } from '../back/traceWords';
+import { traceAddress } from '../../kit/traceWords';
 
 type Lot = Schemas['LotView'];
 type Change = Schemas['LotChange'];

@@ -71,12 +71,9 @@ class PicturesTest {
     page.getByText("Movements since the last match").waitFor();
     page.getByTestId("outcome").waitFor();
     shoot(page, "count-review");
-    page.navigate(HOUSE.address().resolve("/office/rules/put-away").toString());
-    page.getByText("SHK-001").first().click();
-    page.getByLabel("Quantity received").fill("300");
-    button(page, "Show bins").click();
-    page.getByText("rule:").first().waitFor();
-    shoot(page, "rules-put-away");
+    page.navigate(HOUSE.address().resolve("/office/looking-back/trace?lot=319").toString());
+    page.getByText("Way through time").waitFor();
+    shoot(page, "trace");
     page.navigate(HOUSE.address().resolve("/office/checking/approvals").toString());
     page.locator("[data-key]").first().click();
     page.getByText("What changes").waitFor();

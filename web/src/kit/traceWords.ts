@@ -1,5 +1,6 @@
-import { t } from '../../app/words';
-import type { Schemas } from '../../api/client';
+import { t } from '../app/words';
+import type { Schemas } from '../api/client';
+import { quantity } from './format';
 
 /** What traced goods are called: a piece by its serial number, else a lot, else the item alone. */
 export function goodsName(goods: Schemas['TracedGoods']): string {
@@ -14,4 +15,15 @@ export function traceAddress(of: { lotId?: number | null; serialId?: number | nu
   return of.serialId
     ? `/office/looking-back/trace?serial=${of.serialId}`
     : `/office/looking-back/trace?lot=${of.lotId}`;
+}
+
+/** What came in, what went out and what is held, in a sentence. */
+export function sumOf({ balance, goods }: Schemas['TracedPart']): string {
+  // In a sentence nothing is a figure too.
+  const figure = (amount: string) => (Number(amount) === 0 ? '0' : quantity(amount));
+  return t('trace.sum', {
+    in: `${figure(balance.cameIn)} ${goods.symbol}`,
+    out: figure(balance.wentOut),
+    held: figure(balance.held),
+  });
 }
