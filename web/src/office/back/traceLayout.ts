@@ -110,13 +110,13 @@ function rowFinder(trace: Trace, by: TraceRows) {
   };
 }
 
-/** Moves that lie between the same rows and are one step in the eyes of people are drawn as one. */
+/** What was done for one document within a day is one step; so is what was done for none. */
 function stepsOf(lines: readonly Movement[]): { steps: TraceStep[]; of: number[] } {
   const steps: TraceStep[] = [];
   const of: number[] = [];
   let last = '';
   for (const line of lines) {
-    const key = [line.at.slice(0, 10), line.document ?? line.posting, line.kind].join(' ');
+    const key = [line.at.slice(0, 10), line.document, line.kind].join(' ');
     if (key !== last) {
       steps.push({ at: line.at, document: line.document, kind: line.kind });
       last = key;
